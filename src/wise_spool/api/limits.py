@@ -1,0 +1,49 @@
+"""Refuse uploads no build file needs, before they are read into memory."""
+
+from starlette.responses import JSONResponse
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+
+class LargestBody:
+    """ASGI middleware: answer 413 to a body over ``most`` bytes, whatever its header claims."""
+
+    def __init__(self, app: ASGIApp, most: int) -> None:
+        self.app, self.most = app, most
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http" or scope["method"] in ("GET", "HEAD"):
+            await self.app(scope, receive, send)
+            return
+        claimed = dict(scope["headers"]).get(b"content-length", b"0")
+        if claimed.isdigit() and int(claimed) > self.most:
+            await self._refuse(scope, receive, send)
+            return
+        body: list[Message] = []
+        size, more = 0, True
+        while more:
+            message = await receive()
+            size += len(message.get("body", b""))
+            more = message["type"] == "http.request" and message.get("more_body", False)
+            if size > self.most:
+                await self._refuse(scope, receive, send)
+                return
+            body.append(message)
+
+        async def replay() -> Message:
+            return body.pop(0) if body else await receive()
+
+        await self.app(scope, replay, send)
+
+    async def _refuse(self, scope: Scope, receive: Receive, send: Send) -> None:
+        answer = JSONResponse(
+            {
+                "type": "about:blank",
+                "title": "Too large",
+                "status": 413,
+                "detail": f"That is larger than {self.most / 1e6:g} MB; a build file is well under one. Nothing was changed.",
+                "errors": [],
+            },
+            status_code=413,
+            media_type="application/problem+json",
+        )
+        await answer(scope, receive, send)

@@ -1,0 +1,201 @@
+"""RFC 9457 problem details, in the builder's words."""
+
+import itertools
+from collections.abc import Iterable
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from starlette.exceptions import HTTPException
+
+from wise_spool.store.builds import NoSuchBuildError, NoSuchRevisionError, NothingToUndoError
+
+WORDS = {
+    "od_mm": "diameter", "station_mm": "station", "length_mm": "length", "uncertainty_mm": "uncertainty",
+    "trim_butt_mm": "cut from the butt", "trim_tip_mm": "cut from the tip", "tip_tube_64ths": "tip-top tube size",
+    "angle_deg": "clock angle", "own_line_deg": "clock angle of the line", "bore_butt_mm": "bore at the butt face",
+    "bore_tip_mm": "bore at the tip face", "bore_mm": "seat bore", "od_butt_mm": "diameter at the butt end",
+    "od_tip_mm": "diameter at the tip end", "gap_before_mm": "gap before it", "overlap_mm": "overlap",
+    "closed_end_mm": "closed end", "usable_from_mm": "start of the usable bore", "usable_to_mm": "end of the usable bore",
+    "foot_centre_mm": "reel foot centre", "tape_thickness_mm": "tape thickness", "band_width_mm": "band width",
+    "glue_gap_mm": "glue gap", "front_recess_mm": "front recess", "clearance_mm": "bore clearance",
+    "lip_ahead_mm": "spool lip ahead of the reel foot", "ring_mm": "ring", "ring_ahead_mm": "ring ahead of the tip",
+    "height_mm": "ring height", "foot_butt_mm": "foot toward the butt", "foot_tip_mm": "foot toward the tip",
+    "first_gap_mm": "first gap", "distance_mm": "distance", "parts_a": "parts of A", "parts_b": "parts of B",
+    "at_c": "temperature on the tin", "temperature_c": "temperature", "humidity_percent": "humidity",
+    "blank_c": "blank temperature", "pot_life_min": "pot life", "rotate_min": "rotation time", "set_min": "set time",
+    "recoat_opens_min": "recoat from", "recoat_closes_min": "recoat until", "handle_min": "handling time",
+    "full_cure_min": "full cure", "syringe_step_ml": "syringe step", "ratio_error_percent": "ratio error allowed",
+    "film_first_mm": "first film", "loss_factor": "loss in brush and cup", "readings": "reading", "parts": "part",
+    "train": "guide", "trials": "rest", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
+}  # fmt: skip
+UNITS = {
+    "_mm": " mm",
+    "_deg": "°",
+    "_min": " min",
+    "_c": " °C",
+    "_ml": " mL",
+    "_percent": " %",
+    "_64ths": "/64 in",
+}
+
+
+class FieldProblem(BaseModel):
+    """One field that cannot be kept. ``field`` is its path in the document."""
+
+    field: str
+    message: str
+    value: str | None = None
+    allowed: str | None = None
+
+
+class Problem(BaseModel):
+    """RFC 9457 problem details."""
+
+    type: str = "about:blank"
+    title: str
+    status: int
+    detail: str
+    errors: list[FieldProblem] = []
+
+
+class ProblemError(Exception):
+    """Raise to answer with a problem."""
+
+    def __init__(
+        self,
+        status: int,
+        title: str,
+        detail: str,
+        errors: list[FieldProblem] | None = None,
+        **more: Any,
+    ) -> None:
+        super().__init__(detail)
+        self.problem = Problem(title=title, status=status, detail=detail, errors=errors or [])
+        self.more = more
+
+
+def field_problems(errors: Iterable[Any]) -> list[FieldProblem]:
+    """Pydantic's errors in the builder's words, field by field."""
+    out = []
+    for error in errors:
+        path = [p for p in error["loc"] if p not in ("body", "build")]
+        name, words = _named(path)
+        unit = next((u for end, u in UNITS.items() if name.endswith(end)), "")
+        value = _short(error.get("input"))
+        allowed = _allowed(error, unit)
+        message = f"{words}: {_saying(error, value, allowed)}"
+        out.append(
+            FieldProblem(
+                field=".".join(str(p) for p in path),
+                message=message[:1].upper() + message[1:],
+                value=value,
+                allowed=allowed,
+            )
+        )
+    return out
+
+
+def _named(path: list[Any]) -> tuple[str, str]:
+    name = next((str(p) for p in reversed(path) if isinstance(p, str)), "")
+    words = WORDS.get(name, name.replace("_", " "))
+    for before, at in itertools.pairwise(path):
+        if isinstance(at, int) and before in WORDS:
+            inner = "" if before == name else f", {words}"
+            return name, f"{WORDS[before]} {at + 1}{inner}"
+    return name, words or "the document"
+
+
+def _allowed(error: Any, unit: str) -> str | None:
+    context = error.get("ctx") or {}
+    for key, text in (
+        ("ge", "at least"),
+        ("gt", "more than"),
+        ("le", "at most"),
+        ("lt", "less than"),
+    ):
+        if key in context:
+            return f"{text} {context[key]:g}{unit}"
+    if "max_length" in context:
+        return f"at most {context['max_length']}"
+    if "expected" in context:
+        return str(context["expected"])
+    return None
+
+
+def _saying(error: Any, value: str | None, allowed: str | None) -> str:
+    kind = error["type"]
+    said = f"“{value}” " if value is not None else ""
+    if kind == "finite_number":
+        return "that is not a number a rod can have."
+    if kind in ("float_parsing", "float_type", "int_parsing", "int_type"):
+        return f"{said}is not a number."
+    if kind == "missing":
+        return "is missing."
+    if kind == "extra_forbidden":
+        return "is not something a build file holds."
+    if kind == "too_long":
+        return f"there are too many; {allowed} are kept."
+    if kind == "value_error":
+        return f"{error['ctx']['error']}."
+    if allowed is not None:
+        return f"{said}must be {allowed}."
+    return f"{said}cannot be kept ({error['msg'].lower()})."
+
+
+def _short(value: object) -> str | None:
+    if value is None or isinstance(value, (dict, list, tuple)):
+        return None
+    return str(value)[:60]
+
+
+def _answer(problem: Problem, **more: Any) -> JSONResponse:
+    return JSONResponse(
+        {**problem.model_dump(), **more},
+        status_code=problem.status,
+        media_type="application/problem+json",
+    )
+
+
+def install(app: FastAPI) -> None:
+    """Answer every refusal with a problem."""
+
+    @app.exception_handler(ProblemError)
+    async def _problem(_: Request, error: ProblemError) -> JSONResponse:
+        return _answer(error.problem, **error.more)
+
+    @app.exception_handler(RequestValidationError)
+    async def _invalid(_: Request, error: RequestValidationError) -> JSONResponse:
+        errors = error.errors()
+        if any(e["type"] == "json_invalid" for e in errors):
+            return _answer(
+                Problem(
+                    title="Not JSON", status=422, detail="What was sent cannot be read as JSON."
+                )
+            )
+        problems = field_problems(errors)
+        detail = problems[0].message if problems else "Something in the request cannot be kept."
+        return _answer(
+            Problem(title="Cannot be kept as it is", status=422, detail=detail, errors=problems)
+        )
+
+    @app.exception_handler(HTTPException)
+    async def _http(_: Request, error: HTTPException) -> JSONResponse:
+        return _answer(
+            Problem(title="Not done", status=error.status_code, detail=str(error.detail))
+        )
+
+    missing: tuple[type[LookupError], ...] = (NoSuchBuildError, NoSuchRevisionError)
+    for kind in missing:
+        app.add_exception_handler(kind, _missing)
+    app.add_exception_handler(NothingToUndoError, _nothing)
+
+
+async def _missing(_: Request, error: Exception) -> JSONResponse:
+    return _answer(Problem(title="Not on the rack", status=404, detail=str(error)))
+
+
+async def _nothing(_: Request, error: Exception) -> JSONResponse:
+    return _answer(Problem(title="Nothing there", status=409, detail=str(error)))

@@ -1,0 +1,245 @@
+"""The commands behind ``./wise-spool``."""
+
+import json
+import os
+import signal
+import socket
+import subprocess
+import sys
+import unittest
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Annotated
+
+import typer
+import uvicorn
+
+from wise_spool.api.app import create_app
+from wise_spool.api.problems import field_problems
+from wise_spool.core.plan import plan as plan_build
+from wise_spool.demo.shop import demo_builds
+from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
+from wise_spool.settings import ROOT, Settings
+from wise_spool.store.builds import BuildStore
+from wise_spool.store.cluster import Cluster, ClusterError, free_port, running_cluster
+from wise_spool.store.migrations import upgrade
+
+DATABASES = {"demo": "wise_spool_demo", "shop": "wise_spool_shop"}
+app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False)
+
+
+class SaidError(Exception):
+    """Something went wrong in a way the message explains; no traceback."""
+
+
+@contextmanager
+def _database(shop: str, settings: Settings) -> Iterator[tuple[Cluster, str, bool]]:
+    """A migrated database of the running cluster: cluster, address, and whether it is new."""
+    with running_cluster(settings.data_dir, settings.database_port) as cluster:
+        fresh = cluster.create_database(DATABASES[shop])
+        url = cluster.url(DATABASES[shop])
+        upgrade(url)
+        yield cluster, url, fresh
+
+
+def _choose_port(host: str, asked: int | None, usual: int) -> int:
+    if asked is None:
+        port = free_port(host, usual)
+        if port != usual:
+            print(f"Port {usual} is in use by another program; taking {port}.")
+        return port
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((host, asked))
+        except OSError as error:
+            raise SaidError(
+                f"Port {asked} on {host} cannot be used ({error.strerror}). Name another with --port, or leave it out."
+            ) from error
+    return asked
+
+
+def _serve(shop: str, port: int | None) -> None:
+    settings = Settings()
+    chosen = _choose_port(settings.host, port, settings.port)
+    with _database(shop, settings) as (_, url, _fresh):
+        store = BuildStore(url)
+        if shop == "demo" and not store.all() and not store.all(put_away=True):
+            for build in demo_builds(datetime.now(UTC)):
+                store.add(build, "demo")
+        server = uvicorn.Server(
+            uvicorn.Config(
+                create_app(store, settings, shop),
+                host=settings.host,
+                port=chosen,
+                log_level="warning",
+            )
+        )
+        print(
+            f"Wise Spool ({shop}): http://{settings.host}:{chosen}/   Ctrl-C stops it.", flush=True
+        )
+        server.run()
+        store.engine.dispose()
+    print("Stopped; everything is kept.")
+
+
+Port = Annotated[int | None, typer.Option(help="Port to listen on; the usual one if left out.")]
+
+
+@app.command()
+def demo(port: Port = None) -> None:
+    """Start with the demo shop."""
+    _serve("demo", port)
+
+
+@app.command()
+def start(port: Port = None) -> None:
+    """Start with your own shop, empty the first time."""
+    _serve("shop", port)
+
+
+@app.command()
+def plan(file: Path) -> None:
+    """Print the plan of a build file as JSON; needs neither server nor database."""
+    try:
+        build = read_build(file.read_bytes())
+    except OSError as error:
+        raise SaidError(f"Cannot read {file}: {error.strerror}.") from error
+    except BuildFileError as error:
+        fields = field_problems(error.invalid.errors()) if error.invalid else []
+        raise SaidError(
+            "\n".join([str(error), *(f"  {f.field}: {f.message}" for f in fields)])
+        ) from error
+    print(plan_build(build).model_dump_json(indent=2))
+
+
+@app.command()
+def backup(file: Path, shop: str = "shop") -> None:
+    """Write a whole shop to FILE."""
+    with _database(_known(shop), Settings()) as (cluster, _, _fresh):
+        part = file.with_name(file.name + ".part")
+        try:
+            part.touch()
+        except OSError as error:
+            raise SaidError(f"Cannot write {file}: {error.strerror}.") from error
+        cluster.run("pg_dump", "-Fc", "-f", str(part.resolve()), DATABASES[shop])
+        part.replace(file)
+    print(f"Backed up to {file} ({file.stat().st_size} bytes).")
+
+
+@app.command()
+def restore(file: Path, shop: str = "shop") -> None:
+    """Put a backup back. What was there is kept as a database beside it."""
+    if not file.is_file():
+        raise SaidError(f"There is no backup at {file}.")
+    name = DATABASES[_known(shop)]
+    with _database(shop, Settings()) as (cluster, _, _fresh):
+        fresh = f"{name}_restored"
+        cluster.run(
+            "psql", "-d", "postgres", "-qc", f'DROP DATABASE IF EXISTS "{fresh}" WITH (FORCE)'
+        )
+        cluster.create_database(fresh)
+        cluster.run("pg_restore", "--exit-on-error", "--no-owner", "-d", fresh, str(file.resolve()))
+        upgrade(cluster.url(fresh))
+        aside = f"{name}_before_{datetime.now(UTC):%Y%m%d_%H%M%S}"
+        ends = f"SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '{name}'"
+        cluster.run("psql", "-d", "postgres", "-qc", ends)
+        cluster.run("psql", "-d", "postgres", "-qc", f'ALTER DATABASE "{name}" RENAME TO "{aside}"')
+        cluster.run("psql", "-d", "postgres", "-qc", f'ALTER DATABASE "{fresh}" RENAME TO "{name}"')
+    print(f"Restored from {file}; what was there is kept as {aside}.")
+
+
+def _known(shop: str) -> str:
+    if shop not in DATABASES:
+        raise SaidError(f"There is no shop called {shop}: it is demo or shop.")
+    return shop
+
+
+@app.command()
+def describe(
+    check: Annotated[bool, typer.Option(help="Only say whether they are up to date.")] = False,
+) -> None:
+    """Write the API description and the build file's schema to docs/."""
+    api = create_app(
+        BuildStore("postgresql+psycopg://unused"), Settings(web_dir=Path("/nonexistent"))
+    )
+    wanted = {
+        ROOT / "docs" / "openapi.json": json.dumps(api.openapi(), indent=2) + "\n",
+        ROOT / "docs" / "build-file.schema.json": json.dumps(build_schema(), indent=2) + "\n",
+    }
+    stale = [path for path, text in wanted.items() if not path.exists() or path.read_text() != text]
+    if check and stale:
+        raise SaidError(
+            "Out of date, run ./wise-spool describe: " + ", ".join(p.name for p in stale)
+        )
+    for path in stale:
+        path.write_text(wanted[path])
+
+
+@app.command()
+def test(pattern: str = "test_*.py", part: str = "") -> None:
+    """Run the tests; PART narrows them to core, api, exchange or e2e."""
+    os.environ.setdefault("PYTHONWARNINGS", "default")
+    where = ROOT / "tests" / part
+    suite = unittest.defaultTestLoader.discover(
+        str(where), pattern=pattern, top_level_dir=str(ROOT)
+    )
+    result = unittest.TextTestRunner(verbosity=1, buffer=False).run(suite)
+    failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
+    skipped = len(result.skipped)
+    passed = result.testsRun - failed - skipped
+    print(f"{passed} passed, {failed} failed, {skipped} skipped")
+    sys.exit(1 if failed or passed == 0 else 0)
+
+
+CHECKS: tuple[tuple[str, tuple[str, ...], str], ...] = (
+    ("Ruff", ("ruff", "check", "."), "."),
+    ("Ruff format", ("ruff", "format", "--check", "."), "."),
+    ("mypy", ("mypy",), "."),
+    ("import-linter", ("lint-imports",), "."),
+    ("ESLint", ("npm", "run", "-s", "lint"), "web"),
+    ("Prettier", ("npm", "run", "-s", "format"), "web"),
+    ("tsc", ("npx", "tsc", "-b"), "web"),
+    (
+        "API types",
+        (
+            "npx",
+            "openapi-typescript",
+            "../docs/openapi.json",
+            "--check",
+            "-o",
+            "src/api/schema.d.ts",
+        ),
+        "web",
+    ),
+)
+
+
+@app.command()
+def check() -> None:
+    """Run the linters, the type checkers and the drift checks."""
+    failed = []
+    describe(check=True)
+    for name, command, where in CHECKS:
+        done = subprocess.run(command, cwd=ROOT / where)
+        print(f"{'ok  ' if done.returncode == 0 else 'FAIL'} {name}", flush=True)
+        if done.returncode:
+            failed.append(name)
+    if failed:
+        raise SaidError("Not clean: " + ", ".join(failed))
+
+
+def main() -> None:
+    """Run a command; say what went wrong without a traceback when it is explained."""
+    signal.signal(signal.SIGTERM, lambda *_: sys.exit(143))
+    try:
+        app()
+    except (SaidError, ClusterError) as error:
+        print(f"wise-spool: {error}", file=sys.stderr)
+        sys.exit(1)
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,298 @@
+"""The build document: everything the builder has said about one rod.
+
+It is what the core plans, the API edits, the store keeps with its revisions
+and the exchange format writes. Lengths in mm, angles in clock degrees seen
+from butt to tip, temperatures in degrees C, times in minutes.
+
+Stations are mm from the butt end of the bare blank as it arrived. Positions a
+builder states from somewhere else keep their own datum and are derived, so
+that a trim or a change of reel never needs re-typing.
+"""
+
+from typing import Annotated, Literal
+
+from pydantic import AwareDatetime, Field, StringConstraints, model_validator
+
+from wise_spool.core.findings import StageName
+from wise_spool.core.frozen import Frozen
+from wise_spool.core.units import MarkingRule
+
+SCHEMA_VERSION: Literal[1] = 1
+
+Id = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
+Words = Annotated[str, StringConstraints(max_length=120)]
+Name = Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
+Note = Annotated[str, StringConstraints(max_length=4000)]
+
+StationMm = Annotated[float, Field(ge=0, le=6000)]
+LengthMm = Annotated[float, Field(ge=0, le=3000)]
+DiameterMm = Annotated[float, Field(ge=0.3, le=60)]
+BoreMm = Annotated[float, Field(ge=0, le=60)]
+Tube64ths = Annotated[float, Field(ge=2, le=40, multiple_of=0.5)]
+ClockDeg = Annotated[float, Field(ge=0, lt=360)]
+Grams = Annotated[float, Field(ge=0, le=2000)]
+
+RodType = Literal["spinning", "casting", "trolling", "fly"]
+BlankMaterial = Literal["carbon", "glass", "composite"]
+Zone = Literal["whole", "butt", "tip"]
+Side = Literal["inside", "outside"]
+SpineSchool = Literal["resting_line", "straightest", "stiff_axis", "ignore"]
+PartKind = Literal[
+    "butt_cap",
+    "fighting_butt",
+    "rear_grip",
+    "reel_seat",
+    "foregrip",
+    "winding_check",
+    "hook_keeper",
+    "trim_ring",
+]
+PartMaterial = Literal["cork", "foam", "wood", "metal", "graphite", "rubber"]
+ArborSchool = Literal["tape_2", "tape_3", "tape_4", "mesh", "foam", "sleeve"]
+Datum = Literal["butt", "bare_tip", "tip_top_ring", "spool_lip", "seat_front"]
+MarkUnder = Literal["ring_centre", "foot_edge"]
+FinishKind = Literal["high_build", "regular", "varnish", "uv_resin"]
+
+
+class Brief(Frozen):
+    """The five questions that settle the build."""
+
+    rod_type: RodType = "spinning"
+    who: Words = ""
+    what: Words = ""
+    cold: bool = False
+    where: Words = ""
+    why: Words = ""
+
+
+class Reading(Frozen):
+    """One caliper reading of the bare blank."""
+
+    station_mm: StationMm
+    od_mm: DiameterMm
+    uncertainty_mm: Annotated[float, Field(gt=0, le=2)] = 0.05
+
+
+class Joint(Frozen):
+    """Where two sections meet: the tip-side end of the butt-side section's edge."""
+
+    station_mm: StationMm
+    kind: Literal["sleeve", "spigot"] = "sleeve"
+    overlap_mm: LengthMm = 60.0
+
+
+class Blank(Frozen):
+    """The blank as it arrived, and what is cut from it."""
+
+    name: Words = ""
+    material: BlankMaterial = "carbon"
+    label_power: Words = ""
+    label_action: Words = ""
+    label_line: Words = ""
+    label_lure: Words = ""
+    length_mm: Annotated[float, Field(ge=300, le=6000)] | None = None
+    trim_butt_mm: LengthMm = 0.0
+    trim_tip_mm: LengthMm = 0.0
+    tip_tube_64ths: Tube64ths | None = None
+    readings: Annotated[tuple[Reading, ...], Field(max_length=400)] = ()
+    joints: Annotated[tuple[Joint, ...], Field(max_length=8)] = ()
+
+
+class RollTrial(Frozen):
+    """One rest of the rolled blank; ``snap`` 1 soft, 2 clear, 3 hard."""
+
+    angle_deg: ClockDeg
+    snap: Literal[1, 2, 3] = 2
+    zone: Zone = "whole"
+
+
+class Spine(Frozen):
+    """Roll trials and what the builder makes of them."""
+
+    school: SpineSchool = "resting_line"
+    taped_side: Side = "outside"
+    guides_on: Side | None = None
+    line: Literal["deeper", "other"] = "deeper"
+    own_line_deg: ClockDeg | None = None
+    trials: Annotated[tuple[RollTrial, ...], Field(max_length=200)] = ()
+    reason: Note = ""
+
+
+class SeatBore(Frozen):
+    """The inside of a reel seat, measured from its butt-side face."""
+
+    bore_mm: BoreMm
+    usable_from_mm: LengthMm = 0.0
+    usable_to_mm: LengthMm
+    foot_centre_mm: LengthMm
+
+
+class Part(Frozen):
+    """One part of the handle, listed from the butt toward the tip.
+
+    ``gap_before_mm`` leaves bare blank before it; ``overlap_mm`` is how far it
+    enters, or slides over, the part before it; ``closed_end_mm`` is the solid
+    end of a blind hole, which lengthens the rod beyond the blank.
+    """
+
+    id: Id
+    kind: PartKind
+    name: Words = ""
+    material: PartMaterial = "cork"
+    length_mm: Annotated[float, Field(gt=0, le=1500)]
+    od_butt_mm: DiameterMm = 25.0
+    od_tip_mm: DiameterMm = 25.0
+    bore_butt_mm: BoreMm | None = None
+    bore_tip_mm: BoreMm | None = None
+    gap_before_mm: LengthMm = 0.0
+    overlap_mm: LengthMm = 0.0
+    closed_end_mm: LengthMm = 0.0
+    seat: SeatBore | None = None
+
+    @model_validator(mode="after")
+    def _seat_has_a_bore(self) -> "Part":
+        if (self.seat is not None) != (self.kind == "reel_seat"):
+            raise ValueError("a reel seat, and only a reel seat, needs its inner bore described")
+        return self
+
+
+class Arbors(Frozen):
+    """How the seat's bore is filled."""
+
+    school: ArborSchool = "tape_3"
+    tape_thickness_mm: Annotated[float, Field(gt=0, le=1)] = 0.15
+    band_width_mm: Annotated[float, Field(gt=2, le=60)] = 13.0
+    glue_gap_mm: Annotated[float, Field(ge=0, le=1)] = 0.05
+    front_recess_mm: Annotated[float, Field(ge=0, le=30)] = 8.0
+
+
+class Handle(Frozen):
+    """The stack on the butt end."""
+
+    parts: Annotated[tuple[Part, ...], Field(max_length=30)] = ()
+    arbors: Arbors = Arbors()
+    clearance_mm: Annotated[float, Field(ge=0, le=1)] = 0.15
+
+    @model_validator(mode="after")
+    def _ids_differ(self) -> "Handle":
+        if len({p.id for p in self.parts}) != len(self.parts):
+            raise ValueError("two parts carry the same id")
+        return self
+
+
+class Reel(Frozen):
+    """The reel as mounted: spool wound fully forward."""
+
+    name: Words = ""
+    lip_ahead_mm: LengthMm = 60.0
+    guessed: bool = True
+
+
+class TipTop(Frozen):
+    """The tip-top; its ring centre sits ``ring_ahead_mm`` beyond the bare tip."""
+
+    ring_mm: Annotated[float, Field(gt=0, le=40)] = 6.0
+    ring_ahead_mm: Annotated[float, Field(ge=0, le=60)] = 10.0
+    height_mm: Annotated[float, Field(ge=0, le=60)] = 8.0
+
+
+class StatedAt(Frozen):
+    """A position in the datum the builder stated it in."""
+
+    datum: Datum
+    distance_mm: StationMm
+
+
+class Guide(Frozen):
+    """One guide; feet edges are measured from the ring centre along the blank."""
+
+    id: Id
+    ring_mm: Annotated[float, Field(gt=0, le=80)]
+    feet: Literal["single", "double"] = "single"
+    foot_butt_mm: Annotated[float, Field(ge=0, le=80)] = 14.0
+    foot_tip_mm: Annotated[float, Field(ge=0, le=80)] = 0.0
+    height_mm: Annotated[float, Field(ge=0, le=120)] = 12.0
+    thread: Words = "garnet"
+    at: StatedAt | None = None
+
+
+class Guides(Frozen):
+    """The train from the tip toward the butt; a guide with no ``at`` is free."""
+
+    tip_top: TipTop = TipTop()
+    reel: Reel = Reel()
+    train: Annotated[tuple[Guide, ...], Field(max_length=30)] = ()
+    first_gap_mm: Annotated[float, Field(gt=0, le=400)] = 101.6
+    mark_from: Datum = "tip_top_ring"
+    mark_under: MarkUnder = "ring_centre"
+
+    @model_validator(mode="after")
+    def _ids_differ(self) -> "Guides":
+        if len({g.id for g in self.train}) != len(self.train):
+            raise ValueError("two guides carry the same id")
+        return self
+
+
+class FinishProduct(Frozen):
+    """What the tin says, at ``at_c``. Times run from mixing."""
+
+    name: Words = "Plain rotation finish"
+    kind: FinishKind = "regular"
+    parts_a: Annotated[float, Field(gt=0, le=20)] = 1.0
+    parts_b: Annotated[float, Field(ge=0, le=20)] = 1.0
+    at_c: Annotated[float, Field(ge=0, le=45)] = 21.0
+    pot_life_min: Annotated[float, Field(gt=0, le=1440)] = 25.0
+    rotate_min: Annotated[float, Field(ge=0, le=2880)] = 300.0
+    set_min: Annotated[float, Field(gt=0, le=4320)] = 480.0
+    recoat_opens_min: Annotated[float, Field(ge=0, le=10080)] = 1440.0
+    recoat_closes_min: Annotated[float, Field(ge=0, le=40320)] = 2880.0
+    handle_min: Annotated[float, Field(ge=0, le=20160)] = 1440.0
+    full_cure_min: Annotated[float, Field(ge=0, le=80640)] = 10080.0
+
+    @model_validator(mode="after")
+    def _window_opens_before_it_closes(self) -> "FinishProduct":
+        if self.recoat_closes_min <= self.recoat_opens_min:
+            raise ValueError("the recoat window closes before it opens")
+        return self
+
+
+class CoatLaid(Frozen):
+    """A coat that has been mixed: the start of all its clocks."""
+
+    mixed_at: AwareDatetime
+    temperature_c: Annotated[float, Field(ge=0, le=45)]
+    dryer: Words = ""
+
+
+class Finish(Frozen):
+    """Coats, the day they are laid on, and what has been laid so far."""
+
+    product: FinishProduct = FinishProduct()
+    coats: Annotated[int, Field(ge=1, le=8)] = 2
+    film_first_mm: Annotated[float, Field(gt=0, le=1)] = 0.2
+    loss_factor: Annotated[float, Field(ge=1, le=5)] = 1.5
+    syringe_step_ml: Annotated[float, Field(gt=0, le=2)] = 0.1
+    ratio_error_percent: Annotated[float, Field(gt=0, le=20)] = 3.0
+    temperature_c: Annotated[float, Field(ge=0, le=45)] = 21.0
+    humidity_percent: Annotated[float, Field(ge=1, le=100)] = 50.0
+    blank_c: Annotated[float, Field(ge=-10, le=45)] | None = None
+    laid: Annotated[tuple[CoatLaid, ...], Field(max_length=8)] = ()
+
+
+class Build(Frozen):
+    """One rod."""
+
+    format: Literal["wise-spool-build"] = "wise-spool-build"
+    schema_version: Literal[1] = SCHEMA_VERSION
+    name: Name
+    client: Words = ""
+    number: Words = ""
+    rule: MarkingRule = "in/16"
+    brief: Brief = Brief()
+    blank: Blank = Blank()
+    spine: Spine = Spine()
+    handle: Handle = Handle()
+    guides: Guides = Guides()
+    finish: Finish = Finish()
+    done: Annotated[tuple[StageName, ...], Field(max_length=5)] = ()
+    note: Note = ""

@@ -1,0 +1,584 @@
+"""The guide train: every ring's station from charts, reel side and closed middle.
+
+Method page: ``docs/methods/guides.md``.
+"""
+
+import itertools
+from dataclasses import dataclass
+from typing import Literal
+
+from wise_spool.core.blank import WorkingBlank
+from wise_spool.core.build import Build, Datum, Guide, Guides, MarkUnder, RodType
+from wise_spool.core.closing import (
+    close_after_gap,
+    close_from_first_gap,
+    free_counts_that_close,
+    unevenness,
+)
+from wise_spool.core.datums import DATUM_WORDS, Datums, DatumUnknownError
+from wise_spool.core.findings import Finding, Noted, Place, Spot
+from wise_spool.core.frozen import Frozen
+from wise_spool.core.handle import HandlePlan
+from wise_spool.core.units import (
+    MM_PER_FOOT,
+    MM_PER_INCH,
+    STEP_MM,
+    MarkingRule,
+    format_length,
+    round_to_rule,
+    rule_unit,
+)
+
+STRIPPER_FROM_LIP_MM: dict[RodType, float] = {
+    "spinning": 560.0, "casting": 430.0, "trolling": 600.0, "fly": 700.0,
+}  # fmt: skip
+"""Where the guide nearest the reel is assumed while nobody has said. From habit."""
+FIRST_GAP_RANGE_MM = (65.0, 120.0)
+"""First gap behind the tip-top. From habit."""
+SMALLEST_COLD_RING_MM = 5.0
+"""Rings under this freeze shut. From habit."""
+WRAP_BEFORE_FOOT_MM = 6.0
+"""Thread starts this far before the foot (common practice)."""
+
+Source = Literal["stated", "closed", "assumed", "unplaced"]
+
+
+class GuidePlaced(Frozen):
+    """One guide, tip side first. Stations are the ring centre's, mm from the present butt.
+
+    ``marked_mm`` is the station after rounding on the builder's rule in the
+    datum the marks are drawn from; ``gap_mm`` is measured between marked rings
+    from the one nearer the tip.
+    """
+
+    id: str
+    ring_mm: float
+    feet: Literal["single", "double"]
+    height_mm: float
+    thread: str
+    station_mm: float | None
+    marked_mm: float | None
+    from_butt_mm: float | None
+    from_tip_ring_mm: float | None
+    gap_mm: float | None
+    step_mm: float | None
+    wrap_from_mm: float | None
+    wrap_to_mm: float | None
+    source: Source
+    stated_from: Datum | None
+    distance_stated_mm: float | None
+
+    @property
+    def spot(self) -> Spot:
+        """Where a finding about this guide points."""
+        at = self.marked_mm
+        place = None if at is None else Place(start_mm=at, end_mm=at)
+        return Spot(place=place, field=f"guides.train.{self.id}")
+
+
+class GuidesPlan(Frozen):
+    """The whole train and the datums it hangs on."""
+
+    placed: tuple[GuidePlaced, ...]
+    tip_top_ring_mm: float | None
+    spool_lip_mm: float | None
+    seat_front_mm: float | None
+    mark_from: Datum
+    usual_count: int | None
+
+
+def edge_offset_mm(guide: Guide) -> float:
+    """Station of the foot edge less that of the ring centre.
+
+    The edge nearest the butt, or the only foot's edge when it points to the tip.
+    """
+    return -guide.foot_butt_mm if guide.foot_butt_mm > 0 else guide.foot_tip_mm
+
+
+def ring_offset_mm(guide: Guide, mark_under: MarkUnder) -> float:
+    """What to add to a stated position to get the ring centre."""
+    return -edge_offset_mm(guide) if mark_under == "foot_edge" else 0.0
+
+
+def datums_of(build: Build, work: WorkingBlank, handle: HandlePlan) -> Datums | None:
+    """Every datum on this rod; None while the blank has no length."""
+    if work.length_mm is None:
+        return None
+    lip = None if handle.reach_mm is None else handle.reach_mm + build.guides.reel.lip_ahead_mm
+    return Datums(
+        length_mm=work.length_mm,
+        tip_top_ring_mm=work.length_mm + build.guides.tip_top.ring_ahead_mm,
+        spool_lip_mm=lip,
+        seat_front_mm=handle.seat_front_mm,
+    )
+
+
+@dataclass
+class _Spot:
+    guide: Guide
+    from_ring_mm: float | None
+    source: Source
+
+
+def plan_guides(build: Build, datums: Datums | None, handle: HandlePlan) -> GuidesPlan:
+    """Place every guide: stated ones from their datums, the free ones closed between."""
+    train = build.guides
+    spots = [_stated(g, train, datums) for g in train.train]
+    if datums is not None and spots:
+        _assume_stripper(spots, build, datums, handle)
+        _close_runs(spots, train.first_gap_mm)
+    usual = None if datums is None else round(datums.length_mm / MM_PER_FOOT)
+    return GuidesPlan(
+        placed=tuple(_placed(spots, build, datums)),
+        tip_top_ring_mm=datums.tip_top_ring_mm if datums else None,
+        spool_lip_mm=datums.spool_lip_mm if datums else None,
+        seat_front_mm=datums.seat_front_mm if datums else None,
+        mark_from=train.mark_from,
+        usual_count=usual,
+    )
+
+
+def _stated(guide: Guide, train: Guides, datums: Datums | None) -> _Spot:
+    if guide.at is None or datums is None:
+        return _Spot(guide, None, "unplaced")
+    try:
+        station = datums.station(guide.at.datum, guide.at.distance_mm)
+    except DatumUnknownError:
+        return _Spot(guide, None, "unplaced")
+    return _Spot(
+        guide, datums.tip_top_ring_mm - station - ring_offset_mm(guide, train.mark_under), "stated"
+    )
+
+
+def _assume_stripper(spots: list[_Spot], build: Build, datums: Datums, handle: HandlePlan) -> None:
+    """Give the guide nearest the reel a place when nobody has, so the rest can be closed."""
+    last = spots[-1]
+    if last.source == "stated" or last.guide.at is not None:
+        return
+    lip = datums.spool_lip_mm
+    ahead = STRIPPER_FROM_LIP_MM[build.brief.rod_type]
+    station = (
+        (lip + ahead) if lip is not None else max(handle.front_mm + 150, 0.28 * datums.length_mm)
+    )
+    station = min(station, 0.5 * datums.length_mm)
+    fixed = [s.from_ring_mm for s in spots if s.from_ring_mm is not None]
+    at = datums.tip_top_ring_mm - station
+    if at > max(fixed, default=0.0):
+        last.from_ring_mm, last.source = at, "assumed"
+
+
+def _close_runs(spots: list[_Spot], first_gap_mm: float) -> None:
+    """Fill every run of free guides between two placed ones; runs that cross stay unplaced."""
+    fixed = [i for i, s in enumerate(spots) if s.from_ring_mm is not None]
+    for before, after in itertools.pairwise([-1, *fixed]):
+        free = after - before - 1
+        if free == 0:
+            continue
+        start = 0.0 if before < 0 else _at(spots[before])
+        span = _at(spots[after]) - start
+        if span <= 0:
+            continue
+        if before < 0:
+            closed = close_from_first_gap(span, first_gap_mm, free)
+        else:
+            earlier = 0.0 if before == 0 else spots[before - 1].from_ring_mm
+            gap_before = start - (earlier if earlier is not None else 0.0)
+            closed = close_after_gap(span, gap_before, free)
+        for k, where in enumerate(itertools.accumulate(closed.gaps[:-1]), start=before + 1):
+            spots[k].from_ring_mm, spots[k].source = start + where, "closed"
+
+
+def _at(spot: _Spot) -> float:
+    assert spot.from_ring_mm is not None
+    return spot.from_ring_mm
+
+
+def _placed(spots: list[_Spot], build: Build, datums: Datums | None) -> list[GuidePlaced]:
+    train, rule = build.guides, build.rule
+    out: list[GuidePlaced] = []
+    previous: float | None = 0.0
+    gap_before: float | None = None
+    for spot in spots:
+        g = spot.guide
+        station = marked = from_butt = from_tip = gap = step = None
+        if spot.from_ring_mm is not None and datums is not None:
+            station = datums.tip_top_ring_mm - spot.from_ring_mm
+            marked = _marked(station, g, train, datums, rule)
+            from_tip = round(datums.tip_top_ring_mm - marked, 4)
+            from_butt = round(marked, 4)
+            if previous is not None:
+                gap = round(from_tip - previous, 4)
+                step = None if gap_before is None else round(gap - gap_before, 4)
+            previous, gap_before = from_tip, gap
+        else:
+            previous = gap_before = None
+        out.append(
+            GuidePlaced(
+                id=g.id, ring_mm=g.ring_mm, feet=g.feet, height_mm=g.height_mm, thread=g.thread,
+                station_mm=None if station is None else round(station, 4),
+                marked_mm=None if marked is None else round(marked, 4),
+                from_butt_mm=from_butt, from_tip_ring_mm=from_tip, gap_mm=gap, step_mm=step,
+                wrap_from_mm=None if marked is None else round(marked - _wrap_reach(g.foot_butt_mm), 2),
+                wrap_to_mm=None if marked is None else round(marked + _wrap_reach(g.foot_tip_mm), 2),
+                source=spot.source,
+                stated_from=g.at.datum if g.at else None,
+                distance_stated_mm=g.at.distance_mm if g.at else None,
+            )
+        )  # fmt: skip
+    return out
+
+
+def _wrap_reach(foot_mm: float) -> float:
+    return foot_mm + WRAP_BEFORE_FOOT_MM if foot_mm > 0 else 0.0
+
+
+def _marked(
+    station: float, guide: Guide, train: Guides, datums: Datums, rule: MarkingRule
+) -> float:
+    """Round the place the pencil goes, in the datum it is measured from; return the ring's station."""
+    offset = ring_offset_mm(guide, train.mark_under)
+    try:
+        distance = datums.distance(train.mark_from, station - offset)
+    except DatumUnknownError:
+        distance = datums.distance("tip_top_ring", station - offset)
+        return datums.station("tip_top_ring", round_to_rule(distance, rule)) + offset
+    return datums.station(train.mark_from, round_to_rule(distance, rule)) + offset
+
+
+def find_in_guides(
+    build: Build, plan: GuidesPlan, work: WorkingBlank, handle: HandlePlan
+) -> list[Finding]:
+    """Everything that would ruin the train, and what the builder should know."""
+    rule = build.rule
+    add = Noted("guides")
+    if not plan.placed:
+        usual = (
+            f" About {plan.usual_count} and a tip-top is usual for this length."
+            if plan.usual_count
+            else ""
+        )
+        add(
+            "guides-empty",
+            "check",
+            f"No guides are listed yet.{usual}",
+            "About one guide a foot, plus the tip-top, is a starting point only.",
+        )
+        return add.found
+    _judge_counts(plan, add)
+    _judge_reel(build, plan, add, rule)
+    _judge_places(build, plan, work, handle, add, rule)
+    _judge_gaps(plan, add, rule)
+    return add.found
+
+
+def _judge_counts(plan: GuidesPlan, add: Noted) -> None:
+    count = len(plan.placed)
+    if plan.usual_count is not None and abs(count - plan.usual_count) > 2:
+        add(
+            "guides-count",
+            "note",
+            f"{count} guides and a tip-top; about {plan.usual_count} is usual for this length.",
+            "About one guide a foot, plus the tip-top, is a starting point only.",
+        )
+    for g in plan.placed:
+        if g.source == "unplaced" and g.stated_from in ("spool_lip", "seat_front"):
+            add(
+                "guides-datum-unknown",
+                "check",
+                f"A guide is stated from {DATUM_WORDS[g.stated_from]}, which is not known until the reel seat is in the stack.",
+                "Reel-side distances start from the seat and the reel mounted on it.",
+                g.spot,
+            )
+
+
+def _judge_reel(build: Build, plan: GuidesPlan, add: Noted, rule: MarkingRule) -> None:
+    last = plan.placed[-1]
+    if last.source == "assumed":
+        add(
+            "guides-stripper-assumed",
+            "check",
+            f"The guide nearest the reel is only assumed, {format_length(last.from_butt_mm or 0, rule)} from the butt: "
+            "mount the reel and state it from the spool lip.",
+            "A starting place from habit, until the reel side is stated.",
+            last.spot,
+            "from habit, editable",
+        )
+    if any(g.stated_from == "spool_lip" for g in plan.placed) and build.guides.reel.guessed:
+        add(
+            "guides-reel-guessed",
+            "check",
+            "The reel-side distances hang on a guessed spool: mount the reel, wind the spool fully forward and measure its lip.",
+            "Reel-side positions are measured from the spool lip, wound fully forward.",
+            lip_ahead_of_the_reel_foot=format_length(build.guides.reel.lip_ahead_mm, rule),
+        )
+    if build.brief.cold:
+        for g in plan.placed:
+            if g.ring_mm < SMALLEST_COLD_RING_MM:
+                add(
+                    "guides-ice",
+                    "check",
+                    f"A ring of {g.ring_mm:g} mm freezes shut in the cold: 5 to 6 mm is the least.",
+                    "Small rings ice up.",
+                    g.spot,
+                    "from habit, editable",
+                )
+
+
+def _judge_places(
+    build: Build,
+    plan: GuidesPlan,
+    work: WorkingBlank,
+    handle: HandlePlan,
+    add: Noted,
+    rule: MarkingRule,
+) -> None:
+    tip = plan.tip_top_ring_mm
+    for g in plan.placed:
+        if g.marked_mm is None:
+            continue
+        if g.marked_mm < 0:
+            add(
+                "guides-off-butt",
+                "ruins",
+                f"A guide stated {_stated_words(g, rule)} would lie {format_length(-g.marked_mm, rule)} behind the butt: "
+                "the chart is longer than the rod, or in another unit.",
+                "Every ring lies between the butt and the tip.",
+                g.spot,
+            )
+        elif work.length_mm is not None and g.marked_mm > work.length_mm:
+            add(
+                "guides-off-tip",
+                "ruins",
+                f"A guide stated {_stated_words(g, rule)} would lie past the bare tip.",
+                "Every ring lies between the butt and the tip.",
+                g.spot,
+            )
+        elif handle.parts and (g.wrap_from_mm or g.marked_mm) < handle.front_mm:
+            add(
+                "guides-on-grip",
+                "ruins",
+                f"The guide at {format_length(g.from_butt_mm or 0, rule)} from the butt sits on the handle, which ends at "
+                f"{format_length(handle.front_mm, rule)}.",
+                "A guide and its wrap lie clear of the handle.",
+                g.spot,
+            )
+        for joint in work.joints:
+            low, high = joint.station_mm - joint.overlap_mm, joint.station_mm + 5
+            if (
+                g.wrap_from_mm is not None
+                and g.wrap_to_mm is not None
+                and g.wrap_from_mm < high
+                and g.wrap_to_mm > low
+            ):
+                add(
+                    "guides-on-joint",
+                    "ruins",
+                    f"The guide at {format_length(g.from_tip_ring_mm or 0, rule)} from the tip-top sits on the joint at "
+                    f"{format_length(joint.station_mm, rule)} from the butt.",
+                    "Guides stay off joints and their wraps.",
+                    g.spot,
+                )
+    for a, b in itertools.pairwise(plan.placed):
+        if (
+            a.wrap_from_mm is None
+            or b.wrap_to_mm is None
+            or a.marked_mm is None
+            or b.marked_mm is None
+        ):
+            continue
+        if b.marked_mm > a.marked_mm - STEP_MM[rule] / 2:
+            what = (
+                "two guides share one place"
+                if abs(b.marked_mm - a.marked_mm) < STEP_MM[rule]
+                else "two guides are out of order"
+            )
+            crossing = (
+                " Tip-side and reel-side positions cross." if a.stated_from != b.stated_from else ""
+            )
+            add(
+                "guides-order",
+                "ruins",
+                f"At {format_length(a.from_tip_ring_mm or 0, rule)} and {format_length(b.from_tip_ring_mm or 0, rule)} from the tip-top "
+                f"{what}.{crossing}",
+                "Guides follow one another from tip to butt.",
+                b.spot,
+            )
+        elif b.wrap_to_mm > a.wrap_from_mm:
+            add(
+                "guides-feet-meet",
+                "check",
+                f"The wraps of the guides at {format_length(a.from_tip_ring_mm or 0, rule)} and "
+                f"{format_length(b.from_tip_ring_mm or 0, rule)} from the tip-top run into each other.",
+                "Each wrap starts about 6 mm before its foot.",
+                b.spot,
+            )
+    first = plan.placed[0]
+    if (
+        tip is not None
+        and first.gap_mm is not None
+        and not FIRST_GAP_RANGE_MM[0] <= first.gap_mm <= FIRST_GAP_RANGE_MM[1]
+    ):
+        add(
+            "guides-first-gap",
+            "check",
+            f"The first gap behind the tip-top is {format_length(first.gap_mm, rule)}; "
+            f"{format_length(FIRST_GAP_RANGE_MM[0], rule)} to {format_length(FIRST_GAP_RANGE_MM[1], rule)} is usual.",
+            "The tip bends most, so the first gap is short.",
+            first.spot,
+            "from habit, editable",
+        )
+    unplaced = [g for g in plan.placed if g.source == "unplaced"]
+    if unplaced and work.length_mm is None:
+        add(
+            "guides-no-blank",
+            "check",
+            "The guides wait for the blank's length.",
+            "Every station is measured on the bare blank.",
+        )
+
+
+def _stated_words(g: GuidePlaced, rule: MarkingRule) -> str:
+    return f"{format_length(g.distance_stated_mm or 0, rule)} from {DATUM_WORDS[g.stated_from or 'tip_top_ring']}"
+
+
+def _judge_gaps(plan: GuidesPlan, add: Noted, rule: MarkingRule) -> None:
+    placed = [g for g in plan.placed if g.from_tip_ring_mm is not None]
+    at = [0.0, *(g.from_tip_ring_mm or 0.0 for g in placed)]
+    challenged = _challenge(placed, at, add, rule)
+    for i, g in enumerate(placed):
+        if (
+            g.step_mm is None
+            or g.gap_mm is None
+            or i in challenged
+            or i + 1 in challenged
+            or i - 1 in challenged
+        ):
+            continue
+        if g.step_mm < -STEP_MM[rule] * 1.01 and g.source == "stated":
+            add(
+                "guides-gap-shrinks",
+                "check",
+                f"The gap shrinks toward the butt: {format_length(g.gap_mm, rule)} after {format_length(g.gap_mm - g.step_mm, rule)}.",
+                "Gaps grow from tip to butt as the blank stiffens.",
+                g.spot,
+            )
+    fixed = [i for i, g in enumerate(placed) if g.source in ("stated", "assumed")]
+    for a, b in itertools.pairwise([-1, *fixed]):
+        if b - a < 2:
+            continue
+        _judge_closed(placed, at, a, b, add, rule)
+
+
+def _judge_closed(
+    placed: list[GuidePlaced], at: list[float], a: int, b: int, add: Noted, rule: MarkingRule
+) -> None:
+    span = at[b + 1] - at[a + 1]
+    free = b - a - 1
+    next_gap = placed[b + 1].gap_mm if b + 1 < len(placed) else None
+    gaps = [placed[k].gap_mm or 0.0 for k in range(a + 1, b + 1)]
+    if a < 0:
+        if gaps[-1] < gaps[0] - STEP_MM[rule]:
+            add(
+                "guides-progression-shrinks",
+                "check",
+                f"{free} free guides from the tip-top make gaps that shrink toward the butt: use fewer, or a shorter first gap.",
+                "Gaps grow from tip to butt as the blank stiffens.",
+                placed[b].spot,
+            )
+        else:
+            add(
+                "guides-progression",
+                "note",
+                f"{free} guides step evenly from a first gap of {format_length(gaps[0], rule)} to {format_length(gaps[-1], rule)}.",
+                "Pure progression: every gap grows by the same step.",
+                placed[b].spot,
+            )
+        return
+    before = at[a + 1] - at[a]
+    closed = close_after_gap(span, before, free)
+    good = free_counts_that_close(span, before, next_gap)
+    too_wide = next_gap is not None and closed.gaps[-1] > next_gap + STEP_MM[rule]
+    if closed.step_mm < -1e-6 or too_wide:
+        trouble = (
+            "the gaps would shrink toward the butt"
+            if closed.step_mm < 0
+            else f"the last of them, {format_length(closed.gaps[-1], rule)}, is wider than the next fixed gap of {format_length(next_gap or 0, rule)}"
+        )
+        works = (
+            "No number of guides closes it well: check the fixed positions."
+            if not good
+            else f"{_count_words(good)} would close it."
+        )
+        add(
+            "guides-middle-open",
+            "check",
+            f"{free} free guide{'s' if free > 1 else ''} in a span of {format_length(span, rule)}: {trouble}. {works}",
+            "Closed gaps go on growing in even steps and stay under the next fixed gap.",
+            placed[b].spot,
+        )
+    else:
+        listed = ", ".join(format_length(g, rule, unit=False) for g in gaps)
+        add(
+            "guides-middle-closed",
+            "note",
+            f"The middle closes in even steps: {listed} {rule_unit(rule)}.",
+            "Gaps g0 + i·d with d = (S − n·g0) / (n(n+1)/2): the sum is exact.",
+            placed[b].spot,
+            span=format_length(span, rule),
+            gap_before=format_length(before, rule),
+            step=f"{closed.step_mm / (MM_PER_INCH if rule_unit(rule) == 'in' else 1):.3f} {rule_unit(rule)}",
+        )
+
+
+def _count_words(counts: list[int]) -> str:
+    return str(counts[0]) if len(counts) == 1 else f"{counts[0]} to {counts[-1]}"
+
+
+def _challenge(
+    placed: list[GuidePlaced], at: list[float], add: Noted, rule: MarkingRule
+) -> set[int]:
+    """Ask about a stated position that a common misreading would explain; return their indexes."""
+    asked: set[int] = set()
+    inch = rule_unit(rule) == "in"
+    slips = [k * (MM_PER_INCH if inch else 10.0) for k in (-10, -3, -2, -1, 1, 2, 3, 10)]
+    for i in range(len(placed) - 1):
+        g = placed[i]
+        shrinks = (
+            at[i + 2] - at[i + 1] < at[i + 1] - at[i] - STEP_MM[rule]
+            or (g.step_mm or 0) < -STEP_MM[rule] * 1.01
+        )
+        if g.source != "stated" or not shrinks:
+            continue
+        around = at[max(0, i - 2) : i + 5]
+        place = i + 1 - max(0, i - 2)
+        was = unevenness(around)
+        best: tuple[float, float] | None = None
+        for slip in slips:
+            moved = [*around]
+            moved[place] += slip
+            gaps = [b - a for a, b in itertools.pairwise(moved)]
+            if min(gaps) <= 0 or any(
+                b < a - STEP_MM[rule] * 4.01 for a, b in itertools.pairwise(gaps)
+            ):
+                continue
+            score = unevenness(moved)
+            if best is None or score < best[0]:
+                best = (score, slip)
+        if best is not None and best[0] < 0.25 * was:
+            asked.add(i)
+            stated = g.distance_stated_mm or 0.0
+            toward = 1 if g.stated_from in ("tip_top_ring", "bare_tip") else -1
+            likely = stated + toward * best[1]
+            short = min(at[i + 1] - at[i], at[i + 2] - at[i + 1])
+            other = max(at[i + 1] - at[i], at[i + 2] - at[i + 1])
+            add(
+                "guides-misread",
+                "ruins",
+                f"{format_length(stated, rule, unit=False)} leaves a {format_length(short, rule, unit=False)} gap next to one of "
+                f"{format_length(other, rule)}; {format_length(likely, rule, unit=False)}?",
+                "A gap that breaks the progression is often a misread fraction or digit.",
+                g.spot,
+                stated=format_length(stated, rule),
+                likely=format_length(likely, rule),
+            )
+    return asked

@@ -1,0 +1,140 @@
+"""``plan(build)``: the one door from what the builder said to what follows from it."""
+
+from typing import Literal
+
+from wise_spool.core.blank import BlankPlan, find_in_blank, plan_blank, working_blank
+from wise_spool.core.build import Build
+from wise_spool.core.findings import STAGES, Finding, StageName, by_ruin
+from wise_spool.core.finish import FinishPlan, find_in_finish, plan_finish
+from wise_spool.core.frozen import Frozen
+from wise_spool.core.guides import GuidesPlan, datums_of, find_in_guides, plan_guides
+from wise_spool.core.handle import HandlePlan, Mark, find_in_handle, plan_handle
+from wise_spool.core.spine import SpinePlan, find_in_spine, plan_spine
+from wise_spool.core.units import MarkingRule, round_to_rule
+
+StageState = Literal["empty", "open", "ready", "done"]
+
+
+class MarkDrawn(Frozen):
+    """One line of the road map: ``station_mm`` is where it is drawn, on the builder's rule.
+
+    ``from_butt_mm`` and ``from_tip_mm`` (bare tip) are what each end of the tape reads there.
+    """
+
+    station_mm: float
+    from_butt_mm: float
+    from_tip_mm: float
+    label: str
+    stage: StageName
+
+
+class StageStanding(Frozen):
+    """Where one stage stands: nothing in it, something to settle, ready, or done at the bench."""
+
+    stage: StageName
+    state: StageState
+    open_findings: int
+
+
+class Plan(Frozen):
+    """Everything that follows from a build document. Same build, same plan, byte for byte."""
+
+    rule: MarkingRule
+    blank: BlankPlan
+    spine: SpinePlan
+    handle: HandlePlan
+    guides: GuidesPlan
+    finish: FinishPlan
+    marks: tuple[MarkDrawn, ...]
+    findings: tuple[Finding, ...]
+    standing: tuple[StageStanding, ...]
+
+
+def plan(build: Build) -> Plan:
+    """Plan a build. Never raises for a valid document: what is wrong becomes a finding."""
+    work = working_blank(build.blank)
+    blank = plan_blank(build.blank, work)
+    handle = plan_handle(build, work)
+    datums = datums_of(build, work, handle)
+    guides = plan_guides(build, datums, handle)
+    pencil = (
+        handle.front_mm
+        if handle.parts and work.length_mm and handle.front_mm < work.length_mm
+        else 0.0
+    )
+    spine = plan_spine(build, work, pencil if work.length_mm else None)
+    finish = plan_finish(build, work, handle, guides)
+    findings = by_ruin(
+        [
+            *find_in_blank(build.blank, work, build.rule),
+            *find_in_spine(build, spine),
+            *find_in_handle(build, handle, work),
+            *find_in_guides(build, guides, work, handle),
+            *find_in_finish(build, finish),
+        ]
+    )
+    return Plan(
+        rule=build.rule,
+        blank=blank,
+        spine=spine,
+        handle=handle,
+        guides=guides,
+        finish=finish,
+        marks=_road_map(build, blank, handle, guides),
+        findings=findings,
+        standing=_standing(build, findings),
+    )
+
+
+def _road_map(
+    build: Build, blank: BlankPlan, handle: HandlePlan, guides: GuidesPlan
+) -> tuple[MarkDrawn, ...]:
+    length = blank.length_mm
+    if length is None:
+        return ()
+    marks = [
+        *handle.marks,
+        *(
+            Mark(station_mm=g.marked_mm, label=f"guide {n}, ring {g.ring_mm:g}", stage="guides")
+            for n, g in enumerate(guides.placed, start=1)
+            if g.marked_mm is not None and 0 <= g.marked_mm <= length
+        ),
+        *(Mark(station_mm=j, label="joint", stage="blank") for j in blank.joints_mm),
+    ]
+    drawn = []
+    for m in marks:
+        if m.station_mm > length:
+            continue
+        at = round_to_rule(m.station_mm, build.rule) if m.stage == "handle" else m.station_mm
+        drawn.append(
+            MarkDrawn(
+                station_mm=round(at, 3),
+                from_butt_mm=round_to_rule(at, build.rule),
+                from_tip_mm=round_to_rule(length - at, build.rule),
+                label=m.label,
+                stage=m.stage,
+            )
+        )
+    return tuple(sorted(drawn, key=lambda m: (m.station_mm, m.label)))
+
+
+def _standing(build: Build, findings: tuple[Finding, ...]) -> tuple[StageStanding, ...]:
+    filled: dict[StageName, bool] = {
+        "blank": build.blank.length_mm is not None,
+        "spine": bool(build.spine.trials) or build.spine.school != "resting_line",
+        "handle": bool(build.handle.parts),
+        "guides": bool(build.guides.train),
+        "finish": bool(build.guides.train) and build.blank.length_mm is not None,
+    }
+    standing = []
+    for stage in STAGES:
+        waiting = sum(f.stage == stage and f.weight != "note" for f in findings)
+        state: StageState = "ready"
+        if stage in build.done:
+            state = "done"
+        elif not filled[stage]:
+            state = "empty"
+        elif waiting:
+            state = "open"
+        standing.append(StageStanding(stage=stage, state=state, open_findings=waiting))
+    return tuple(standing)

@@ -1,0 +1,352 @@
+"""The build sheet: the whole plan on paper, to work from at the bench."""
+
+import io
+from collections.abc import Sequence
+from datetime import date
+from typing import Any
+
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import (
+    BaseDocTemplate,
+    Flowable,
+    Frame,
+    KeepTogether,
+    PageTemplate,
+    Paragraph,
+    Spacer,
+    Table,
+    TableStyle,
+)
+
+from wise_spool.core.arbors import SCHOOL_WORDS
+from wise_spool.core.build import Build
+from wise_spool.core.finish import KIND_WORDS
+from wise_spool.core.plan import Plan
+from wise_spool.core.units import format_diameter, format_length, format_rod_length
+from wise_spool.exchange.paper import (
+    BLANK,
+    CORK,
+    FAINT,
+    INK,
+    RUIN,
+    RULE,
+    SIZES,
+    TAPE,
+    PaperName,
+    register_fonts,
+)
+
+MARGIN = 14 * mm
+THICKER = 4.0
+"""Diameters on the drawing are this many times too thick; the sheet says so."""
+
+TITLE = ParagraphStyle("title", fontName="text-bold", fontSize=19, leading=23, textColor=INK)
+LEAD = ParagraphStyle("lead", fontName="text", fontSize=9.5, leading=13, textColor=FAINT)
+HEAD = ParagraphStyle(
+    "head",
+    fontName="text-bold",
+    fontSize=10.5,
+    leading=14,
+    textColor=INK,
+    spaceBefore=9,
+    spaceAfter=3,
+)
+BODY = ParagraphStyle("body", fontName="text", fontSize=9, leading=12, textColor=INK)
+RUINS = ParagraphStyle("ruins", parent=BODY, fontName="text-bold", textColor=RUIN)
+CAUTION = ParagraphStyle("caution", fontName="text", fontSize=7.5, leading=10, textColor=FAINT)
+
+
+def build_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
+    """PDF of the build sheet. Sections that have nothing in them yet are left out."""
+    register_fonts()
+    out = io.BytesIO()
+    size = SIZES[paper]
+    document = BaseDocTemplate(
+        out, pagesize=size, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=12 * mm, bottomMargin=14 * mm,
+        title=f"{build.name}: build sheet", author="Wise Spool", invariant=1,
+    )  # fmt: skip
+    frame = Frame(
+        document.leftMargin, document.bottomMargin, document.width, document.height, 0, 0, 0, 0
+    )
+
+    def foot(canvas: Canvas, page: Any) -> None:
+        canvas.setFont("figures", 8)
+        canvas.setFillColor(FAINT)
+        canvas.drawString(MARGIN, 8 * mm, f"{build.name}  {build.number}  {printed.isoformat()}")
+        canvas.drawRightString(size[0] - MARGIN, 8 * mm, f"page {page.page}")
+
+    document.addPageTemplates([PageTemplate(frames=[frame], onPage=foot)])
+    document.build(
+        [
+            *_head(build, plan),
+            RodDrawing(build, plan, document.width),
+            *_body(build, plan, document.width),
+        ]
+    )
+    return out.getvalue()
+
+
+def _head(build: Build, plan: Plan) -> list[Flowable]:
+    facts = [build.number, build.client, f"{build.brief.rod_type} rod"]
+    if plan.blank.length_mm:
+        facts.append(format_rod_length(plan.blank.length_mm, build.rule))
+    facts += [build.blank.name, build.blank.label_power, build.blank.label_action]
+    return [
+        Paragraph(_safe(build.name), TITLE),
+        Paragraph(_safe(" · ".join(f for f in facts if f)), LEAD),
+        Spacer(0, 4 * mm),
+    ]
+
+
+def _body(build: Build, plan: Plan, width: float) -> list[Flowable]:
+    sections = [
+        _first_things(plan), _spine(build, plan, width), _marks(build, plan, width), _bores(build, plan, width),
+        _arbors(build, plan, width), _guides(build, plan, width), _coats(build, plan, width),
+    ]  # fmt: skip
+    story = [flowable for section in sections for flowable in section]
+    story.append(Spacer(0, 4 * mm))
+    story.append(Paragraph(CAUTIONS, CAUTION))
+    return story
+
+
+CAUTIONS = (
+    "Gloves and moving air with epoxy and hardener; no solvent on skin. Solvents away from flame and heat. "
+    "Mask and extraction for dust of carbon, glass, cork, foam and wood. Hands, hair and sleeves clear of lathe and "
+    "wrapper. Guard the tip and stand out of line when a blank is bent; stop at the stated load. Safety data sheets "
+    "and local rules come first."
+)
+
+
+def _first_things(plan: Plan) -> list[Flowable]:
+    pressing = [f for f in plan.findings if f.weight != "note"]
+    if not pressing:
+        return []
+    lines: list[Flowable] = [Paragraph("Settle first", HEAD)]
+    lines += [
+        Paragraph("– " + _safe(f.sentence), RUINS if f.weight == "ruins" else BODY)
+        for f in pressing
+    ]
+    return lines
+
+
+def _spine(build: Build, plan: Plan, width: float) -> list[Flowable]:
+    if plan.spine.guides_deg is None:
+        return []
+    rows = [["what", "clock angle", "arc from the witness mark"]]
+    for mark in plan.spine.marks:
+        arc = (
+            ""
+            if mark.arc_mm is None or mark.station_mm is None
+            else (
+                f"{mark.arc_mm:.1f} mm round the blank at {format_length(mark.station_mm, build.rule)}"
+            )
+        )
+        rows.append([mark.what, f"{mark.angle_deg:.0f}°", arc])
+    return _section("Round the clock, seen from the butt, clockwise", rows, width, (0.2, 0.2, 0.6))
+
+
+def _marks(build: Build, plan: Plan, width: float) -> list[Flowable]:
+    handle = [m for m in plan.marks if m.stage != "guides"]
+    if not handle:
+        return []
+    rows = [["mark", "from the butt", "from the bare tip"]]
+    rows += [
+        [
+            m.label,
+            format_length(m.from_butt_mm, build.rule),
+            format_length(m.from_tip_mm, build.rule),
+        ]
+        for m in handle
+    ]
+    return _section("Marks to draw", rows, width, (0.56, 0.22, 0.22))
+
+
+def _bores(build: Build, plan: Plan, width: float) -> list[Flowable]:
+    bored = [
+        p
+        for p in plan.handle.parts
+        if p.butt_face.wanted_mm is not None and p.tip_face.wanted_mm is not None
+    ]
+    if not bored:
+        return []
+    rows = [["part", "bore, butt face", "bore, tip face", "as it is", "do"]]
+    words = {"fits": "fits", "ream": "ream", "loose": "line it", "unknown": "measure"}
+    for p in bored:
+        has = (
+            ""
+            if p.butt_face.bore_mm is None or p.tip_face.bore_mm is None
+            else (
+                f"{format_diameter(p.butt_face.bore_mm, build.rule, unit=False)} to {format_diameter(p.tip_face.bore_mm, build.rule)}"
+            )
+        )
+        rows.append(
+            [
+                p.name,
+                format_diameter(p.butt_face.wanted_mm or 0, build.rule),
+                format_diameter(p.tip_face.wanted_mm or 0, build.rule),
+                has,
+                words[p.verdict],
+            ]
+        )
+    return _section("Bores wanted", rows, width, (0.34, 0.18, 0.18, 0.2, 0.1))
+
+
+def _arbors(build: Build, plan: Plan, width: float) -> list[Flowable]:
+    found: list[Flowable] = []
+    for arbor in plan.handle.arbors:
+        rows = [["band", "from", "to", "blank", "turns", "tape", "left loose"]]
+        for n, band in enumerate(arbor.bands, start=1):
+            rows.append([
+                str(n), format_length(band.start_mm, build.rule), format_length(band.end_mm, build.rule), format_diameter(band.od_mm, build.rule),
+                "–" if band.turns is None else str(band.turns),
+                "–" if band.tape_length_mm is None else format_length(band.tape_length_mm, build.rule),
+                format_diameter(band.loose_mm, build.rule)])  # fmt: skip
+        title = f"Arbor: {SCHOOL_WORDS[arbor.school]}, seat bore {format_diameter(arbor.bore_mm, build.rule)}"
+        found += _section(title, rows, width, (0.08, 0.16, 0.16, 0.16, 0.1, 0.17, 0.17))
+    return found
+
+
+def _guides(build: Build, plan: Plan, width: float) -> list[Flowable]:
+    placed = [
+        g
+        for g in plan.guides.placed
+        if g.from_butt_mm is not None and g.from_tip_ring_mm is not None
+    ]
+    if not placed:
+        return []
+    rows = [["guide", "ring", "feet", "from tip-top ring", "gap", "from the butt", "thread"]]
+    for n, g in enumerate(placed, start=1):
+        gap = "" if g.gap_mm is None else format_length(g.gap_mm, build.rule)
+        rows.append(
+            [
+                str(n),
+                f"{g.ring_mm:g}",
+                g.feet,
+                format_length(g.from_tip_ring_mm or 0, build.rule),
+                gap,
+                format_length(g.from_butt_mm or 0, build.rule),
+                g.thread,
+            ]
+        )
+    under = (
+        "ring centre"
+        if build.guides.mark_under == "ring_centre"
+        else "foot edge on the mark; positions are the ring's"
+    )
+    return _section(
+        f"Guides, tip first ({under})", rows, width, (0.08, 0.09, 0.12, 0.21, 0.15, 0.18, 0.17)
+    )
+
+
+def _coats(build: Build, plan: Plan, width: float) -> list[Flowable]:
+    if not plan.finish.wraps:
+        return []
+    rows = [["coat", "mix A + B", "times", "turn for", "recoat", "handle after"]]
+    for coat in plan.finish.coats:
+        clocks = {c.name: c.minutes for c in coat.clocks}
+        mix = coat.mixes[0]
+        rows.append([
+            str(coat.number) + (" (laid)" if coat.laid else ""), f"{mix.part_a_ml:.1f} + {mix.part_b_ml:.1f} mL", f"{len(coat.mixes)} ×",
+            _hours(clocks["rotate"]), f"{_hours(clocks['recoat opens'])} to {_hours(clocks['recoat closes'])}", _hours(clocks["handle"])])  # fmt: skip
+    product = build.finish.product
+    title = (
+        f"Coats: {product.name}, {KIND_WORDS[product.kind]}, at {build.finish.temperature_c:g} °C"
+    )
+    return _section(title, rows, width, (0.12, 0.24, 0.1, 0.16, 0.22, 0.16))
+
+
+def _hours(minutes: float) -> str:
+    return f"{minutes:.0f} min" if minutes < 90 else f"{minutes / 60:.0f} h"
+
+
+def _section(
+    title: str, rows: Sequence[Sequence[str]], width: float, shares: Sequence[float]
+) -> list[Flowable]:
+    table = Table(
+        [list(r) for r in rows], colWidths=[s * width for s in shares], repeatRows=1, hAlign="LEFT"
+    )
+    table.setStyle(
+        TableStyle([
+            ("FONT", (0, 0), (-1, 0), "text", 7.5), ("TEXTCOLOR", (0, 0), (-1, 0), FAINT),
+            ("FONT", (0, 1), (-1, -1), "figures", 10), ("TEXTCOLOR", (0, 1), (-1, -1), INK),
+            ("LINEBELOW", (0, 0), (-1, 0), 0.8, INK), ("LINEBELOW", (0, 1), (-1, -1), 0.25, RULE),
+            ("TOPPADDING", (0, 0), (-1, -1), 2), ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5), ("LEFTPADDING", (0, 0), (-1, -1), 1),
+        ])
+    )  # fmt: skip
+    return [KeepTogether([Paragraph(_safe(title), HEAD), table])]
+
+
+def _safe(text: str) -> str:
+    return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
+
+
+class RodDrawing(Flowable):  # type: ignore[misc]
+    """The rod to scale along its length, butt left; diameters drawn ``THICKER`` times."""
+
+    def __init__(self, build: Build, plan: Plan, width: float) -> None:
+        super().__init__()
+        self.the_plan, self.rule = plan, build.rule
+        self.width = width
+        self.height = 30 * mm if plan.blank.length_mm else 6 * mm
+
+    def draw(self) -> None:
+        """Draw on the sheet."""
+        plan, canvas = self.the_plan, self.canv
+        length = plan.blank.length_mm
+        if length is None:
+            return
+        out = plan.handle.longer_by_mm
+        scale = self.width / (length + out + 15)
+        middle = 15 * mm
+
+        def at(station: float) -> float:
+            return (station + out) * scale
+
+        if plan.blank.taper:
+            path = canvas.beginPath()
+            path.moveTo(at(0), middle)
+            for p in plan.blank.taper:
+                path.lineTo(at(p.station_mm), middle + p.od_mm / 2 * scale * THICKER)
+            for p in reversed(plan.blank.taper):
+                path.lineTo(at(p.station_mm), middle - p.od_mm / 2 * scale * THICKER)
+            path.close()
+            canvas.setFillColor(BLANK)
+            canvas.drawPath(path, stroke=0, fill=1)
+        canvas.setLineWidth(0.4)
+        canvas.setStrokeColor(INK)
+        for part in plan.handle.parts:
+            a, b = part.od_butt_mm / 2 * scale * THICKER, part.od_tip_mm / 2 * scale * THICKER
+            path = canvas.beginPath()
+            path.moveTo(at(part.start_mm), middle - a)
+            path.lineTo(at(part.start_mm), middle + a)
+            path.lineTo(at(part.end_mm), middle + b)
+            path.lineTo(at(part.end_mm), middle - b)
+            path.close()
+            canvas.setFillColor(
+                CORK
+                if part.material in ("cork", "wood")
+                else BLANK
+                if part.material in ("graphite", "metal")
+                else RULE
+            )
+            canvas.drawPath(path, stroke=1, fill=1)
+        canvas.setFont("figures", 6.5)
+        for n, guide in enumerate(plan.guides.placed, start=1):
+            if guide.marked_mm is None or not 0 <= guide.marked_mm <= length:
+                continue
+            x = at(guide.marked_mm)
+            canvas.setStrokeColor(INK)
+            canvas.line(x, middle, x, middle - 7 * mm)
+            canvas.setFillColor(TAPE)
+            canvas.rect(x - 2.2 * mm, middle - 10 * mm, 4.4 * mm, 3.2 * mm, stroke=0, fill=1)
+            canvas.setFillColor(INK)
+            canvas.drawCentredString(x, middle - 9.2 * mm, str(n))
+        canvas.setFillColor(FAINT)
+        canvas.setFont("text", 6.5)
+        canvas.drawString(
+            0,
+            0,
+            f"butt left, to scale along {format_rod_length(length, self.rule)}; diameters drawn {THICKER:g} times",
+        )

@@ -1,0 +1,223 @@
+"""A private PostgreSQL cluster on loopback, made and run for this checkout alone."""
+
+import ctypes
+import os
+import pwd
+import secrets
+import shutil
+import signal
+import socket
+import subprocess
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+import psycopg
+
+ROLE = "wise_spool"
+LEAST_FREE_BYTES = 300_000_000
+LONGEST_SOCKET_DIR = 80
+PR_SET_PDEATHSIG = 1
+
+
+class ClusterError(RuntimeError):
+    """The database could not be made or started; the message says why and what to do."""
+
+
+def free_port(host: str, first: int) -> int:
+    """The first port from ``first`` on that nothing listens at."""
+    for port in range(first, first + 200):
+        with socket.socket(socket.AF_INET, socket.SOCK_STREAM) as probe:
+            probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+            try:
+                probe.bind((host, port))
+            except OSError:
+                continue
+            return port
+    raise ClusterError(f"No free port between {first} and {first + 199} on {host}.")
+
+
+def postgres_bin() -> Path:
+    """Folder of the newest PostgreSQL server Debian installed."""
+    found = sorted(
+        Path("/usr/lib/postgresql").glob("*/bin/postgres"), key=lambda p: int(p.parts[-3])
+    )
+    if not found:
+        raise ClusterError("PostgreSQL is not installed: apt-get install postgresql")
+    return found[-1].parent
+
+
+@dataclass(frozen=True)
+class Cluster:
+    """A running cluster."""
+
+    port: int
+    password: str
+    bin_dir: Path
+
+    def url(self, database: str, driver: str = "postgresql+psycopg") -> str:
+        """Connection address of one of its databases."""
+        return f"{driver}://{ROLE}:{self.password}@127.0.0.1:{self.port}/{database}"
+
+    def create_database(self, name: str) -> bool:
+        """Make a database if it is missing; True when it was made now."""
+        with psycopg.connect(self.url("postgres", "postgresql"), autocommit=True) as link:
+            if link.execute("SELECT 1 FROM pg_database WHERE datname = %s", [name]).fetchone():
+                return False
+            link.execute(f'CREATE DATABASE "{name}"')
+            return True
+
+    def run(self, program: str, *arguments: str) -> None:
+        """Run one of PostgreSQL's own programs against this cluster."""
+        env = {**os.environ, "PGPASSWORD": self.password}
+        where = ["-h", "127.0.0.1", "-p", str(self.port), "-U", ROLE]
+        done = subprocess.run(
+            [str(self.bin_dir / program), *where, *arguments],
+            env=env,
+            capture_output=True,
+            text=True,
+        )
+        if done.returncode:
+            raise ClusterError(f"{program} failed: {done.stderr.strip()}")
+
+
+@contextmanager
+def running_cluster(data_dir: Path, first_port: int, *, durable: bool = True) -> Iterator[Cluster]:
+    """Run the cluster in ``data_dir`` for the length of a ``with``, making it if need be.
+
+    When another command already runs it, that one is used and left running.
+    """
+    bin_dir = postgres_bin()
+    owner = _owner()
+    _prepare(data_dir, owner)
+    password = _make(data_dir, bin_dir, owner)
+    running = _running_port(data_dir)
+    if running is not None:
+        yield Cluster(running, password, bin_dir)
+        return
+    port = free_port("127.0.0.1", first_port)
+    process = _start(data_dir, bin_dir, owner, port, durable)
+    try:
+        _wait(process, Cluster(port, password, bin_dir), data_dir)
+        yield Cluster(port, password, bin_dir)
+    finally:
+        process.send_signal(signal.SIGINT)
+        try:
+            process.wait(30)
+        except subprocess.TimeoutExpired:
+            process.kill()
+            process.wait()
+
+
+def _owner() -> pwd.struct_passwd | None:
+    if os.geteuid() != 0:
+        return None
+    try:
+        return pwd.getpwnam("postgres")
+    except KeyError:
+        raise ClusterError("The postgres account is missing: apt-get install postgresql") from None
+
+
+def _as(owner: pwd.struct_passwd | None) -> dict[str, Any]:
+    if owner is None:
+        return {}
+    return {"user": owner.pw_uid, "group": owner.pw_gid, "extra_groups": []}
+
+
+def _prepare(data_dir: Path, owner: pwd.struct_passwd | None) -> None:
+    try:
+        data_dir.mkdir(parents=True, exist_ok=True)
+    except OSError as error:
+        raise ClusterError(
+            f"Cannot make {data_dir}: {error.strerror}. Set WISE_SPOOL_DATA_DIR to a folder you own."
+        ) from error
+    free = shutil.disk_usage(data_dir).free
+    if free < LEAST_FREE_BYTES:
+        raise ClusterError(
+            f"Only {free // 1_000_000} MB are free at {data_dir}; the database needs "
+            f"{LEAST_FREE_BYTES // 1_000_000} MB. Free some, or set WISE_SPOOL_DATA_DIR to a larger disk."
+        )
+    if owner is not None:
+        os.chown(data_dir, owner.pw_uid, owner.pw_gid)
+
+
+def _make(data_dir: Path, bin_dir: Path, owner: pwd.struct_passwd | None) -> str:
+    """Make the cluster beside its place and move it in when whole; return its password."""
+    secret, home, half = data_dir / "password", data_dir / "pg", data_dir / "pg.half"
+    if home.exists() and secret.exists():
+        return secret.read_text().strip()
+    if home.exists():
+        raise ClusterError(
+            f"{home} is there but its password file is not. Put {secret} back, or move {home} aside to start empty."
+        )
+    shutil.rmtree(half, ignore_errors=True)
+    password = secrets.token_urlsafe(24)
+    secret.touch(mode=0o600)
+    secret.write_text(password + "\n")
+    if owner is not None:
+        os.chown(secret, owner.pw_uid, owner.pw_gid)
+    done = subprocess.run(
+        [str(bin_dir / "initdb"), "-D", str(half), "-U", ROLE, "--pwfile", str(secret), "-A", "scram-sha-256",
+         "--encoding=UTF8", "--locale=C.UTF-8"],
+        capture_output=True, text=True, cwd="/", **_as(owner),
+    )  # fmt: skip
+    if done.returncode:
+        shutil.rmtree(half, ignore_errors=True)
+        raise ClusterError(f"PostgreSQL could not make its cluster: {done.stderr.strip()[-500:]}")
+    half.rename(home)
+    return password
+
+
+def _running_port(data_dir: Path) -> int | None:
+    """Port of the server already running on this cluster, if there is one."""
+    pid_file = data_dir / "pg" / "postmaster.pid"
+    try:
+        lines = pid_file.read_text().splitlines()
+        pid, port = int(lines[0]), int(lines[3])
+        os.kill(pid, 0)
+    except (OSError, ValueError, IndexError):
+        return None
+    return port
+
+
+def _start(
+    data_dir: Path, bin_dir: Path, owner: pwd.struct_passwd | None, port: int, durable: bool
+) -> subprocess.Popen[bytes]:
+    sockets = data_dir / "run"
+    sockets.mkdir(exist_ok=True)
+    if owner is not None:
+        os.chown(sockets, owner.pw_uid, owner.pw_gid)
+    sockets.chmod(0o700)
+    options = ["-c", "listen_addresses=127.0.0.1", "-c", f"port={port}", "-c", "max_connections=40"]
+    where = str(sockets) if len(str(sockets)) < LONGEST_SOCKET_DIR else ""
+    options += ["-c", f"unix_socket_directories={where}"]
+    if not durable:
+        options += ["-c", "fsync=off", "-c", "synchronous_commit=off", "-c", "full_page_writes=off"]
+    log = (data_dir / "postgres.log").open("ab")
+    return subprocess.Popen(
+        [str(bin_dir / "postgres"), "-D", str(data_dir / "pg"), *options],
+        stdout=log, stderr=log, stdin=subprocess.DEVNULL, cwd="/", start_new_session=True,
+        preexec_fn=_end_with_parent(), **_as(owner),
+    )  # fmt: skip
+
+
+def _end_with_parent() -> Callable[[], None]:
+    """Ask the kernel to stop the database should this process be killed outright."""
+    libc = ctypes.CDLL(None)
+    return lambda: libc.prctl(PR_SET_PDEATHSIG, signal.SIGINT)
+
+
+def _wait(process: subprocess.Popen[bytes], cluster: Cluster, data_dir: Path) -> None:
+    for _ in range(300):
+        if process.poll() is not None:
+            tail = (data_dir / "postgres.log").read_text(errors="replace").splitlines()[-6:]
+            raise ClusterError("PostgreSQL stopped while starting:\n  " + "\n  ".join(tail))
+        try:
+            psycopg.connect(cluster.url("postgres", "postgresql"), connect_timeout=2).close()
+            return
+        except psycopg.OperationalError:
+            time.sleep(0.1)
+    raise ClusterError(f"PostgreSQL did not answer within 30 s; see {data_dir / 'postgres.log'}.")
