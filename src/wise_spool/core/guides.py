@@ -67,6 +67,8 @@ class GuidePlaced(Frozen):
     source: Source
     stated_from: Datum | None
     distance_stated_mm: float | None
+    pencil_from_tip_ring_mm: float | None
+    """Where the pencil goes (ring centre or foot edge), from the tip-top ring."""
 
     @property
     def spot(self) -> Spot:
@@ -223,6 +225,9 @@ def _placed(spots: list[_Spot], build: Build, datums: Datums | None) -> list[Gui
                 source=spot.source,
                 stated_from=g.at.datum if g.at else None,
                 distance_stated_mm=g.at.distance_mm if g.at else None,
+                pencil_from_tip_ring_mm=None
+                if from_tip is None
+                else round(from_tip + ring_offset_mm(g, train.mark_under), 4),
             )
         )  # fmt: skip
     return out

@@ -31,6 +31,8 @@ STRETCH: dict[str, float] = {"foam": 0.04, "rubber": 0.08}
 """How far a material's bore stretches over the blank: foam 4 to 8 %. From memory."""
 SIZED_NOT_REAMED: frozenset[PartKind] = frozenset({"winding_check", "trim_ring"})
 """Parts bought to size: a wrong one is changed, not reamed (common practice)."""
+SAME_LINE_MM = 0.25
+"""Two ends this close share one pencil line."""
 SHORT_OK_MM = 1.0
 """Stopping within this of the mark counts as there. From habit."""
 THIN_WALL_MM = 3.0
@@ -151,8 +153,9 @@ def _joined(marks: list[Mark]) -> tuple[Mark, ...]:
     """One line where one part ends and the next begins."""
     joined: list[Mark] = []
     for mark in sorted(marks, key=lambda m: m.station_mm):
-        if joined and mark.station_mm - joined[-1].station_mm < 0.25:
-            both = f"{joined[-1].label} / {mark.label}"
+        if joined and mark.station_mm - joined[-1].station_mm < SAME_LINE_MM:
+            before = joined[-1].label.rsplit(", ", 1)[0]
+            both = f"{before} / {mark.label.rsplit(', ', 1)[0]}"
             joined[-1] = joined[-1].model_copy(update={"label": both})
         else:
             joined.append(mark)

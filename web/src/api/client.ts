@@ -1,0 +1,44 @@
+import createClient from "openapi-fetch";
+
+import type { paths } from "./schema";
+import type { BuildState, Problem } from "./types";
+
+export const api = createClient<paths>({ baseUrl: "" });
+
+/** A refusal from the server, in the builder's words. */
+export class Refused extends Error {
+  constructor(readonly problem: Problem & { current?: BuildState; kept_as?: number }) {
+    super(problem.detail);
+  }
+}
+
+/** The server did not answer. */
+export class Unreachable extends Error {
+  constructor() {
+    super("Wise Spool's server does not answer.");
+  }
+}
+
+/** Unwrap a response: its data, or Refused, or Unreachable. */
+export async function take<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let answer;
+  try {
+    answer = await call;
+  } catch {
+    throw new Unreachable();
+  }
+  if (answer.response.ok) return answer.data as T;
+  const problem = answer.error as Problem | undefined;
+  if (problem?.detail && problem.status) throw new Refused(problem);
+  throw new Unreachable();
+}
+
+export async function readMeasure(
+  text: string,
+  unit: "in" | "mm",
+  kind: "length" | "diameter",
+): Promise<number> {
+  return (await take(api.POST("/api/measures", { body: { text, unit, kind } }))).mm;
+}

@@ -1,0 +1,51 @@
+import type { Build, GuidePlaced } from "../api/types";
+import { length } from "../ui/measure";
+import type { Recipe } from "./store";
+
+/* What dragging and nudging on the mat does to the document. */
+
+const snap = (mm: number, step: number) => Math.round(mm / step) * step;
+
+/** Move a guide along the blank; it keeps the datum it was stated from, or is stated from the tip-top. */
+export function moveGuide(placed: GuidePlaced, towardTipMm: number, step: number): Recipe {
+  return (build) => {
+    const guide = build.guides.train.find((g) => g.id === placed.id);
+    if (!guide) return;
+    if (guide.at) {
+      const backward = guide.at.datum === "tip_top_ring" || guide.at.datum === "bare_tip";
+      const moved = guide.at.distance_mm + (backward ? -1 : 1) * towardTipMm;
+      guide.at.distance_mm = Math.max(0, snap(moved, step));
+    } else if (placed.pencil_from_tip_ring_mm !== null) {
+      const distance = Math.max(0, snap(placed.pencil_from_tip_ring_mm - towardTipMm, step));
+      guide.at = { datum: "tip_top_ring", distance_mm: distance };
+    }
+  };
+}
+
+export function freeGuide(id: string): Recipe {
+  return (build) => {
+    const guide = build.guides.train.find((g) => g.id === id);
+    if (guide) guide.at = null;
+  };
+}
+
+/** Slide a part, and everything ahead of it, along the blank. */
+export function movePart(id: string, towardTipMm: number, step: number): Recipe {
+  return (build) => {
+    const part = build.handle.parts.find((p) => p.id === id);
+    if (part) part.gap_before_mm = Math.max(0, snap(part.gap_before_mm + towardTipMm, step));
+  };
+}
+
+/** A short id no other item of the list has. */
+export function freshId(prefix: string, taken: { id: string }[]): string {
+  for (let n = taken.length + 1; ; n++) {
+    if (!taken.some((t) => t.id === `${prefix}${n}`)) return `${prefix}${n}`;
+  }
+}
+
+export const guideName = (build: Build, id: string): string =>
+  `guide ${build.guides.train.findIndex((g) => g.id === id) + 1}`;
+
+export const said = (what: string, mm: number, build: Build): string =>
+  `${what} ${length(mm, build.rule)}`;

@@ -1,0 +1,229 @@
+import type { GuidePlaced, PartPlaced, TaperPoint, WrapLaid } from "../api/types";
+import type { Scale } from "./scale";
+import { threadColour } from "./threads";
+
+/* The rod itself, drawn to scale along its length. Used by the rack, the mat and its overview. */
+
+/** Gradients and textures; once per SVG that draws rods. `id` keeps several SVGs apart. */
+export function RodPaint({ id }: { id: string }) {
+  const tube = (name: string, edge: string, body: string, shine: string) => (
+    <linearGradient id={`${id}-${name}`} x1="0" y1="0" x2="0" y2="1">
+      <stop offset="0" stopColor={edge} />
+      <stop offset=".3" stopColor={shine} />
+      <stop offset=".55" stopColor={body} />
+      <stop offset="1" stopColor={edge} />
+    </linearGradient>
+  );
+  return (
+    <defs>
+      {tube("carbon", "#262c2e", "#4b5559", "#aab6b8")}
+      {tube("glass", "#6e4c1d", "#b0803d", "#f0d08e")}
+      {tube("composite", "#2c3226", "#57614b", "#b4bda3")}
+      {tube("cork", "#9c7440", "#cfa368", "#ecd0a0")}
+      {tube("wood", "#a98350", "#dcb985", "#f3e0bd")}
+      {tube("foam", "#1a1c1d", "#33383a", "#525a5d")}
+      {tube("rubber", "#141516", "#2a2d2e", "#4a4f51")}
+      {tube("graphite", "#14191b", "#30393c", "#879599")}
+      {tube("metal", "#6b7477", "#b7c0c2", "#f4f7f7")}
+      <linearGradient id={`${id}-gloss`} x1="0" y1="0" x2="0" y2="1">
+        <stop offset="0" stopColor="#000" stopOpacity=".4" />
+        <stop offset=".28" stopColor="#fff" stopOpacity=".45" />
+        <stop offset=".5" stopColor="#fff" stopOpacity="0" />
+        <stop offset="1" stopColor="#000" stopOpacity=".45" />
+      </linearGradient>
+      <pattern id={`${id}-speckle`} width="23" height="17" patternUnits="userSpaceOnUse">
+        <path
+          d="M3 4h2M12 9h3M8 14h1.5M18 3h1.5M20 12h2M6 10h1"
+          stroke="#6b4a20"
+          strokeWidth="1"
+          opacity=".55"
+        />
+      </pattern>
+      <pattern id={`${id}-grain`} width="64" height="9" patternUnits="userSpaceOnUse">
+        <path
+          d="M0 2c20 2 40-1 64 0M0 6c26-2 42 2 64 1"
+          stroke="#8a6534"
+          strokeWidth=".7"
+          fill="none"
+          opacity=".5"
+        />
+      </pattern>
+    </defs>
+  );
+}
+
+export function BlankShape(props: {
+  taper: TaperPoint[];
+  material: string;
+  scale: Scale;
+  y: number;
+  paint: string;
+}) {
+  const { taper, material, scale, y, paint } = props;
+  if (taper.length < 2) return null;
+  const up = taper.map(
+    (p) => `${scale.x(p.station_mm).toFixed(1)},${(y - (p.od_mm / 2) * scale.k).toFixed(2)}`,
+  );
+  const down = [...taper]
+    .reverse()
+    .map((p) => `${scale.x(p.station_mm).toFixed(1)},${(y + (p.od_mm / 2) * scale.k).toFixed(2)}`);
+  return <polygon points={[...up, ...down].join(" ")} fill={`url(#${paint}-${material})`} />;
+}
+
+export function PartShape({
+  part,
+  scale,
+  y,
+  paint,
+}: {
+  part: PartPlaced;
+  scale: Scale;
+  y: number;
+  paint: string;
+}) {
+  const a = scale.x(part.start_mm);
+  const b = scale.x(part.end_mm);
+  const ra = (part.od_butt_mm / 2) * scale.k;
+  const rb = (part.od_tip_mm / 2) * scale.k;
+  const round = Math.min(5, Math.abs(b - a) / 4) * Math.sign(b - a);
+  const outline =
+    `M${a},${y - ra + 3} Q${a},${y - ra} ${a + round},${y - ra} L${b - round},${y - rb} Q${b},${y - rb} ${b},${y - rb + 3}` +
+    ` L${b},${y + rb - 3} Q${b},${y + rb} ${b - round},${y + rb} L${a + round},${y + ra} Q${a},${y + ra} ${a},${y + ra - 3} Z`;
+  const texture = { cork: "speckle", wood: "grain" }[part.material as "cork" | "wood"];
+  return (
+    <g>
+      <path d={outline} fill={`url(#${paint}-${part.material})`} />
+      {texture && <path d={outline} fill={`url(#${paint}-${texture})`} />}
+      {part.kind === "reel_seat" && <SeatDetail a={a} b={b} y={y} ra={ra} rb={rb} />}
+    </g>
+  );
+}
+
+function SeatDetail({
+  a,
+  b,
+  y,
+  ra,
+  rb,
+}: {
+  a: number;
+  b: number;
+  y: number;
+  ra: number;
+  rb: number;
+}) {
+  const at = (share: number) => a + (b - a) * share;
+  const threads = Array.from({ length: 7 }, (_, i) => 0.1 + i * 0.022);
+  return (
+    <g stroke="#0d1112" strokeOpacity=".75" fill="none">
+      {threads.map((t) => (
+        <line key={t} x1={at(t)} x2={at(t)} y1={y - ra} y2={y + ra} strokeWidth=".8" />
+      ))}
+      <path
+        d={`M${at(0.27)},${y - ra} V${y + ra} M${at(0.36)},${y - ra} V${y + ra}`}
+        strokeWidth="1.2"
+      />
+      <path d={`M${at(0.84)},${y - rb} V${y + rb}`} strokeWidth="1.2" />
+    </g>
+  );
+}
+
+export function GuideShape(props: {
+  guide: Pick<
+    GuidePlaced,
+    "marked_mm" | "height_mm" | "ring_mm" | "wrap_from_mm" | "wrap_to_mm" | "thread"
+  >;
+  odMm: number;
+  scale: Scale;
+  y: number;
+  below: boolean;
+}) {
+  const { guide, odMm, scale, y, below } = props;
+  if (guide.marked_mm === null) return null;
+  const x = scale.x(guide.marked_mm);
+  const side = below ? 1 : -1;
+  const surface = y + (side * odMm * scale.k) / 2;
+  const ry = Math.max((guide.ring_mm / 2) * scale.tall, 1.6);
+  const centre = surface + side * Math.max(guide.height_mm * scale.tall, ry + 1.5);
+  const near = centre - side * ry;
+  const from = scale.x(guide.wrap_from_mm ?? guide.marked_mm);
+  const to = scale.x(guide.wrap_to_mm ?? guide.marked_mm);
+  return (
+    <g fill="none" strokeLinecap="round">
+      {[from, to].map((foot) =>
+        Math.abs(foot - x) > 0.5 ? (
+          <path
+            key={foot}
+            d={`M${x + (foot - x) * 0.6},${surface} L${x},${near}`}
+            stroke="#c3cccd"
+            strokeWidth="1.4"
+          />
+        ) : (
+          <path
+            key={foot}
+            d={`M${x},${surface} L${x},${near}`}
+            stroke="#c3cccd"
+            strokeWidth="1.2"
+          />
+        ),
+      )}
+      <ellipse
+        cx={x}
+        cy={centre}
+        rx={Math.max(1.3, ry * 0.26)}
+        ry={ry}
+        stroke="#e9efef"
+        strokeWidth={Math.max(1.2, Math.min(2.4, ry * 0.2))}
+        fill="rgb(10 18 18 / .5)"
+      />
+    </g>
+  );
+}
+
+/** Thread laid on the blank, glossy once coated. */
+export function WrapShape({
+  wrap,
+  scale,
+  y,
+  paint,
+  coated,
+}: {
+  wrap: Pick<WrapLaid, "start_mm" | "end_mm" | "od_mm" | "thread">;
+  scale: Scale;
+  y: number;
+  paint: string;
+  coated?: boolean;
+}) {
+  const a = Math.min(scale.x(wrap.start_mm), scale.x(wrap.end_mm));
+  const w = Math.abs(scale.x(wrap.end_mm) - scale.x(wrap.start_mm));
+  const h = wrap.od_mm * scale.k + (coated ? 3 : 1.6);
+  return (
+    <g>
+      <rect
+        x={a}
+        width={w}
+        y={y - h / 2}
+        height={h}
+        rx={coated ? 2 : 0.8}
+        fill={threadColour(wrap.thread)}
+      />
+      <rect
+        x={a}
+        width={w}
+        y={y - h / 2}
+        height={h}
+        rx={coated ? 2 : 0.8}
+        fill={`url(#${paint}-gloss)`}
+      />
+    </g>
+  );
+}
+
+/** OD of the drawn blank at a station. */
+export function drawnOd(taper: TaperPoint[], station: number): number {
+  const after = taper.findIndex((p) => p.station_mm >= station);
+  if (after <= 0) return taper[after === 0 ? 0 : taper.length - 1]?.od_mm ?? 4;
+  const [a, b] = [taper[after - 1]!, taper[after]!];
+  const share = (station - a.station_mm) / Math.max(b.station_mm - a.station_mm, 1e-6);
+  return a.od_mm + share * (b.od_mm - a.od_mm);
+}

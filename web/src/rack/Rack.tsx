@@ -1,0 +1,324 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Moon, Plus, Search, Sun, Upload } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import { Link, useLocation } from "wouter";
+
+import { api, Refused, take } from "../api/client";
+import type { BuildState, RackRod } from "../api/types";
+import { STAGES } from "../api/types";
+import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "../mat/Rod";
+import { useWidth } from "../mat/scale";
+import type { Scale } from "../mat/scale";
+import { Button, IconButton } from "../ui/controls";
+import { rodLength } from "../ui/measure";
+import { useSettings } from "../ui/settings";
+import { useShell } from "../shell/ui";
+import { AtTheBench } from "./AtTheBench";
+
+const ROW_H = 92;
+
+/** Home: every rod to one scale, hung on the rack, with where it stands. */
+export function Rack() {
+  const rods = useQuery({
+    queryKey: ["rack"],
+    queryFn: () => take(api.GET("/api/builds")),
+    refetchOnMount: "always",
+  });
+  const { light, set } = useSettings();
+  const shell = useShell();
+  useEffect(() => {
+    document.title = "The rack · Wise Spool";
+  }, []);
+  return (
+    <div className="bench flex h-full flex-col">
+      <header className="flex h-13 shrink-0 items-center gap-3 px-5">
+        <img src="/spool.svg" alt="" className="size-7" />
+        <h1 className="text-[19px] font-bold">The rack</h1>
+        <span className="text-soft">Wise Spool</span>
+        <div className="ml-auto flex items-center gap-1.5">
+          <IconButton name="Find (Ctrl K)" onClick={() => shell.set({ palette: true })}>
+            <Search size={17} />
+          </IconButton>
+          <IconButton
+            name={light === "lamp" ? "Daylight" : "Lamplight"}
+            onClick={() => set({ light: light === "lamp" ? "day" : "lamp" })}
+          >
+            {light === "lamp" ? <Sun size={17} /> : <Moon size={17} />}
+          </IconButton>
+          <ImportBuild />
+          <Button look="tape" className="px-4" onClick={() => shell.set({ newBuild: true })}>
+            <Plus size={16} aria-hidden /> Start a rod
+          </Button>
+        </div>
+      </header>
+      <div className="flex min-h-0 flex-1">
+        <main className="min-w-0 flex-1 overflow-auto pb-6">
+          {rods.isPending && <p className="p-10 text-soft">Taking the rods down…</p>}
+          {rods.isError && (
+            <div className="p-10" role="alert">
+              <p className="mb-2 text-lg font-semibold">The rack cannot be reached.</p>
+              <p className="mb-4 text-soft">
+                {rods.error.message} Nothing is lost; start the server and try again.
+              </p>
+              <Button onClick={() => void rods.refetch()}>Try again</Button>
+            </div>
+          )}
+          {rods.data && (rods.data.length ? <Rods rods={rods.data} /> : <EmptyRack />)}
+        </main>
+        {rods.data && rods.data.length > 0 && <AtTheBench rods={rods.data} />}
+      </div>
+    </div>
+  );
+}
+
+function EmptyRack() {
+  const shell = useShell();
+  return (
+    <div className="mx-auto max-w-xl px-8 pt-24 text-center">
+      <svg viewBox="0 0 400 60" className="mb-8 w-full" aria-hidden>
+        <path d="M20 30 H380" stroke="var(--line)" strokeWidth="3" strokeDasharray="2 8" />
+        <path
+          d="M70 8 v34 q0 8 10 8 t10 -8 v-6 M300 8 v34 q0 8 10 8 t10 -8 v-6"
+          fill="none"
+          stroke="var(--line)"
+          strokeWidth="5"
+        />
+      </svg>
+      <h2 className="mb-2 text-xl">The rack is empty</h2>
+      <p className="mb-5 text-soft">
+        A rod begins with its bare blank: a tape measure, a caliper and ten quiet minutes. Wise
+        Spool works out the rest with you, stage by stage.
+      </p>
+      <Button look="tape" className="px-5 py-2" onClick={() => shell.set({ newBuild: true })}>
+        <Plus size={16} aria-hidden /> Start the first rod
+      </Button>
+    </div>
+  );
+}
+
+function Rods({ rods }: { rods: RackRod[] }) {
+  const [ref, width] = useWidth<HTMLUListElement>();
+  const longest = Math.max(1500, ...rods.map((r) => (r.length_mm ?? 0) + 40));
+  const pxPerMm = (width - 60) / longest;
+  return (
+    <ul ref={ref} className="relative mx-4 rounded bg-mat text-mat-ink" aria-label="Rods">
+      <RackPost left="11%" rows={rods.length} />
+      <RackPost left="64%" rows={rods.length} />
+      {rods.map((rod) => (
+        <RodRow key={rod.id} rod={rod} pxPerMm={pxPerMm} width={width} />
+      ))}
+    </ul>
+  );
+}
+
+/** An upright of the rack with a notch for every rod. */
+function RackPost({ left, rows }: { left: string; rows: number }) {
+  return (
+    <li aria-hidden className="pointer-events-none absolute top-0 bottom-0 w-4" style={{ left }}>
+      <svg width="34" height={rows * ROW_H} className="block">
+        <rect x="2" width="9" height={rows * ROW_H} fill="#8a6a41" />
+        <rect x="2" width="3" height={rows * ROW_H} fill="#b08d5d" />
+        {Array.from({ length: rows }, (_, i) => (
+          <path
+            key={i}
+            d={`M9,${i * ROW_H + 66} h10 q7,0 7,-8`}
+            fill="none"
+            stroke="#b08d5d"
+            strokeWidth="5"
+            strokeLinecap="round"
+          />
+        ))}
+      </svg>
+    </li>
+  );
+}
+
+function RodRow({ rod, pxPerMm, width }: { rod: RackRod; pxPerMm: number; width: number }) {
+  const k = pxPerMm * 2;
+  const scale: Scale = {
+    x: (mm) => 26 + mm * pxPerMm,
+    mm: (px) => (px - 26) / pxPerMm,
+    pxPerMm,
+    k,
+    thicker: 2,
+    tall: Math.min(k, 0.42),
+    flipped: false,
+  };
+  const below = rod.rod_type === "spinning" || rod.rod_type === "fly";
+  const y = 52;
+  const stage = rod.standing.find((s) => s.state !== "done")?.stage ?? "finish";
+  const paint = `r${rod.id.slice(0, 6)}`;
+  return (
+    <li className="relative border-b border-[var(--mat-rule-strong)] last:border-b-0">
+      <Link
+        href={`/build/${rod.id}/${stage}`}
+        className="block hover:bg-white/5 focus-visible:bg-white/5"
+        style={{ height: ROW_H }}
+        aria-label={`${rod.name}. ${standsAt(rod)}`}
+      >
+        <div className="absolute top-2 left-[26px] flex items-baseline gap-2.5">
+          <span className="text-[17px] font-bold">{rod.name}</span>
+          <span className="fig text-[13px] opacity-85">
+            {rod.number}
+            {rod.length_mm ? ` · ${rodLength(rod.length_mm, rod.rule)}` : ""}
+            {rod.client && ` · for ${rod.client}`}
+          </span>
+        </div>
+        <svg width={width} height={ROW_H} className="block" aria-hidden>
+          <RodPaint id={paint} />
+          {rod.taper.length < 2 && rod.length_mm && (
+            <line
+              x1={scale.x(0)}
+              x2={scale.x(rod.length_mm)}
+              y1={y}
+              y2={y}
+              stroke="var(--mat-ink)"
+              strokeDasharray="2 6"
+            />
+          )}
+          <BlankShape taper={rod.taper} material="carbon" scale={scale} y={y} paint={paint} />
+          {rod.parts.map((p) => (
+            <PartShape key={p.id} part={p} scale={scale} y={y} paint={paint} />
+          ))}
+          {rod.guides.map((g) => (
+            <GuideShape
+              key={g.id}
+              guide={g}
+              odMm={drawnOd(rod.taper, g.marked_mm ?? 0)}
+              scale={scale}
+              y={y}
+              below={below}
+            />
+          ))}
+        </svg>
+        <div className="absolute right-4 bottom-1.5 left-[26px] flex items-center gap-3">
+          <StageTicks rod={rod} />
+          <span className="truncate text-[13.5px] opacity-95">{standsAt(rod)}</span>
+        </div>
+      </Link>
+    </li>
+  );
+}
+
+const STATE_WORDS = { empty: "not begun", open: "to settle", ready: "ready", done: "done" };
+
+function StageTicks({ rod }: { rod: RackRod }) {
+  return (
+    <span className="flex shrink-0 gap-[3px]">
+      {rod.standing.map((s) => (
+        <span
+          key={s.stage}
+          title={`${s.stage}: ${STATE_WORDS[s.state]}`}
+          className={`h-2.5 w-5 border ${
+            s.state === "done"
+              ? "border-tape bg-tape"
+              : s.state === "empty"
+                ? "border-mat-ink/50"
+                : "border-tape bg-[repeating-linear-gradient(135deg,var(--tape)_0_2px,transparent_2px_5px)]"
+          }`}
+        />
+      ))}
+    </span>
+  );
+}
+
+/** One line: what the rod waits for, else what is to be settled first. */
+function standsAt(rod: RackRod): string {
+  const next = nextClock(rod);
+  const at = rod.standing.find((s) => s.state !== "done");
+  if (next) return `Coat ${next.coat}: ${CLOCK_WORDS[next.what] ?? next.what} ${due(next.until)}`;
+  if (rod.first_finding) return `${cap(rod.first_finding.stage)}: ${rod.first_finding.sentence}`;
+  if (!at) return "Every stage is done.";
+  return at.state === "empty" ? `${cap(at.stage)} comes next.` : `${cap(at.stage)} is ready to do.`;
+}
+
+const cap = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+export const CLOCK_WORDS: Record<string, string> = {
+  "pot life": "pot life ends",
+  rotate: "stop turning",
+  set: "set",
+  "recoat opens": "recoat from",
+  "recoat closes": "recoat no later than",
+  handle: "handle from",
+  "full cure": "full cure",
+};
+
+export function nextClock(rod: RackRod) {
+  return rod.waiting
+    .filter((w) => Date.parse(w.until) > Date.now())
+    .sort((a, b) => Date.parse(a.until) - Date.parse(b.until))[0];
+}
+
+/** When, in words: the clock today, the weekday beyond. */
+export function due(iso: string): string {
+  const at = new Date(iso);
+  const time = at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+  const sameDay = at.toDateString() === new Date().toDateString();
+  return sameDay
+    ? time
+    : `${at.toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" })} ${time}`;
+}
+
+function ImportBuild() {
+  const input = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string[] | null>(null);
+  const [, go] = useLocation();
+  const queries = useQueryClient();
+  const bring = async (file: File) => {
+    setProblem(null);
+    if (file.size > 5_000_000) {
+      setProblem([
+        `${file.name} is ${(file.size / 1e6).toFixed(0)} MB; a build file is well under one.`,
+      ]);
+      return;
+    }
+    try {
+      const body = await file.text();
+      const state = await take<BuildState>(
+        api.POST("/api/builds/import", {
+          body: body as never,
+          bodySerializer: (b) => b as unknown as string,
+        }),
+      );
+      await queries.invalidateQueries({ queryKey: ["rack"] });
+      go(`/build/${state.id}/${STAGES[0]}`);
+    } catch (error) {
+      const fields =
+        error instanceof Refused ? (error.problem.errors ?? []).map((e) => e.message) : [];
+      setProblem([(error as Error).message, ...fields.slice(0, 4)]);
+    }
+  };
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept="application/json,.json"
+        className="sr-only"
+        aria-label="Build file to bring in"
+        tabIndex={-1}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void bring(file);
+        }}
+      />
+      <IconButton name="Bring in a build file" onClick={() => input.current?.click()}>
+        <Upload size={17} />
+      </IconButton>
+      {problem && (
+        <div
+          role="alert"
+          className="fixed top-14 right-4 z-30 max-w-md rounded border border-ruin bg-raised p-4 shadow-xl"
+        >
+          {problem.map((line) => (
+            <p key={line}>{line}</p>
+          ))}
+          <Button className="mt-2" onClick={() => setProblem(null)}>
+            All right
+          </Button>
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,101 @@
+import { useQuery } from "@tanstack/react-query";
+import { ArrowLeft, Download } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Link } from "wouter";
+
+import { api, take } from "../api/client";
+import { Choice } from "../ui/controls";
+
+type Sheet = "build-sheet" | "story-stick";
+type Paper = "a4" | "letter";
+
+/** What prints, page by page, before it prints. */
+export function SheetView({ id }: { id: string }) {
+  const [sheet, setSheet] = useState<Sheet>("build-sheet");
+  const [paper, setPaper] = useState<Paper>("a4");
+  const build = useQuery({
+    queryKey: ["build", id],
+    queryFn: () => take(api.GET("/api/builds/{build_id}", { params: { path: { build_id: id } } })),
+    refetchOnMount: "always",
+  });
+  const revision = build.data?.revision;
+  const pages = useQuery({
+    queryKey: ["pages", id, sheet, paper, revision],
+    queryFn: () =>
+      take(
+        api.GET("/api/builds/{build_id}/{sheet}/pages", {
+          params: { path: { build_id: id, sheet }, query: { paper } },
+        }),
+      ),
+    enabled: revision !== undefined,
+  });
+  useEffect(() => {
+    if (build.data) document.title = `${build.data.build.name}, sheets · Wise Spool`;
+  }, [build.data]);
+  const href = `/api/builds/${id}/${sheet}.pdf?paper=${paper}`;
+  return (
+    <div className="bench flex h-full flex-col">
+      <header className="flex shrink-0 flex-wrap items-center gap-4 px-3 py-2">
+        <Link
+          href={`/build/${id}`}
+          className="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-current/10"
+        >
+          <ArrowLeft size={16} aria-hidden /> <span className="text-soft">mat</span>
+        </Link>
+        <h1 className="text-[18px] font-bold">{build.data?.build.name ?? "…"}</h1>
+        <Choice
+          label="Sheet"
+          hideLabel
+          value={sheet}
+          onChange={setSheet}
+          options={[
+            { value: "build-sheet", label: "Build sheet" },
+            { value: "story-stick", label: "Story stick 1:1" },
+          ]}
+        />
+        <Choice
+          label="Paper"
+          hideLabel
+          value={paper}
+          onChange={setPaper}
+          options={[
+            { value: "a4", label: "A4" },
+            { value: "letter", label: "Letter" },
+          ]}
+        />
+        <a href={href} className="torn ml-auto flex items-center gap-1.5 px-4 py-1.5 font-semibold">
+          <Download size={15} aria-hidden /> Save the PDF
+        </a>
+        <a href={`/api/builds/${id}/file`} className="underline">
+          Save the build file
+        </a>
+      </header>
+      <main className="flex-1 overflow-auto px-6 pb-10" tabIndex={0} aria-label="Pages">
+        {sheet === "story-stick" && (
+          <p className="mb-3 text-soft">
+            Print at 100 %, with no scaling, and lay a rule on the check ruler before you trust it.
+            Cut the strips and join them in the order of their letters.
+          </p>
+        )}
+        {(build.isError || pages.isError) && (
+          <p role="alert" className="text-ruin">
+            {(build.error ?? pages.error)?.message}
+          </p>
+        )}
+        {(build.isPending || pages.isPending) && !build.isError && (
+          <p className="text-soft">Setting the pages…</p>
+        )}
+        <div className="flex flex-wrap gap-6">
+          {Array.from({ length: pages.data?.pages ?? 0 }, (_, i) => (
+            <img
+              key={`${sheet}${paper}${revision}${i}`}
+              src={`/api/builds/${id}/${sheet}/pages/${i + 1}.png?paper=${paper}&revision=${revision}`}
+              alt={`Page ${i + 1} of the ${sheet.replace("-", " ")}`}
+              className="w-[36rem] max-w-full bg-white shadow-xl"
+            />
+          ))}
+        </div>
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,125 @@
+import { useQuery } from "@tanstack/react-query";
+import { Command } from "cmdk";
+import { Dialog } from "radix-ui";
+import { useEffect } from "react";
+import { useLocation } from "wouter";
+
+import { api, take } from "../api/client";
+import { STAGES } from "../api/types";
+import { useBuild } from "../build/store";
+import { useSettings } from "../ui/settings";
+import { useShell } from "./ui";
+
+const ITEM =
+  "flex cursor-pointer justify-between rounded px-3 py-2 data-[selected=true]:bg-tape data-[selected=true]:text-tape-ink";
+
+/** Find a rod, a stage or a command by typing. */
+export function Palette() {
+  const { palette, set } = useShell();
+  const [where, go] = useLocation();
+  const { light, flipped, set: setSettings } = useSettings();
+  const { undo, redo } = useBuild();
+  const rods = useQuery({
+    queryKey: ["rack"],
+    queryFn: () => take(api.GET("/api/builds")),
+    enabled: palette,
+  });
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "k") {
+        e.preventDefault();
+        set({ palette: true });
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [set]);
+  const id = /^\/build\/([^/]+)/.exec(where)?.[1];
+  const run = (act: () => unknown) => () => {
+    set({ palette: false });
+    act();
+  };
+  return (
+    <Command.Dialog
+      open={palette}
+      onOpenChange={(open) => set({ palette: open })}
+      label="Find a rod, a stage or a command"
+      overlayClassName="fixed inset-0 z-40 bg-black/60"
+      contentClassName="fixed top-[14vh] left-1/2 z-40 w-[34rem] max-w-[94vw] -translate-x-1/2 rounded border-t-8 border-tape bg-raised p-2 text-ink shadow-2xl"
+    >
+      <Dialog.Title className="sr-only">Find</Dialog.Title>
+      <Dialog.Description className="sr-only">
+        Type to find a rod, a stage or a command
+      </Dialog.Description>
+      <Command.Input
+        className="field mb-2 text-lg"
+        placeholder="Find a rod, a stage or a command"
+        aria-label="Find a rod, a stage or a command"
+      />
+      <Command.List className="max-h-80 overflow-auto">
+        <Command.Empty className="px-3 py-4 text-soft">Nothing of that name.</Command.Empty>
+        {id && (
+          <Command.Group heading={<span className="label px-3">This rod</span>}>
+            {STAGES.map((stage, i) => (
+              <Command.Item
+                key={stage}
+                className={ITEM}
+                onSelect={run(() => go(`/build/${id}/${stage}`))}
+              >
+                <span className="capitalize">{stage}</span>
+                <span className="fig">{i + 1}</span>
+              </Command.Item>
+            ))}
+            <Command.Item className={ITEM} onSelect={run(() => go(`/build/${id}/sheet`))}>
+              Build sheet and story stick <span className="fig">P</span>
+            </Command.Item>
+            <Command.Item className={ITEM} onSelect={run(undo)}>
+              Undo
+            </Command.Item>
+            <Command.Item className={ITEM} onSelect={run(redo)}>
+              Redo
+            </Command.Item>
+          </Command.Group>
+        )}
+        <Command.Group heading={<span className="label px-3">Rods</span>}>
+          {(rods.data ?? []).map((rod) => (
+            <Command.Item
+              key={rod.id}
+              value={`${rod.name} ${rod.number} ${rod.client}`}
+              className={ITEM}
+              onSelect={run(() => go(`/build/${rod.id}`))}
+            >
+              {rod.name} <span className="fig">{rod.number}</span>
+            </Command.Item>
+          ))}
+        </Command.Group>
+        <Command.Group heading={<span className="label px-3">Shop</span>}>
+          <Command.Item className={ITEM} onSelect={run(() => go("/"))}>
+            The rack <span className="fig">R</span>
+          </Command.Item>
+          <Command.Item
+            className={ITEM}
+            onSelect={run(() => set({ newBuild: true, palette: false }))}
+          >
+            Start a rod
+          </Command.Item>
+          <Command.Item
+            className={ITEM}
+            onSelect={run(() => setSettings({ light: light === "lamp" ? "day" : "lamp" }))}
+          >
+            {light === "lamp" ? "Daylight" : "Lamplight"}
+          </Command.Item>
+          <Command.Item className={ITEM} onSelect={run(() => setSettings({ flipped: !flipped }))}>
+            Turn the mat round: butt {flipped ? "left" : "right"}
+          </Command.Item>
+          <Command.Item
+            className={ITEM}
+            onSelect={run(() => set({ shortcuts: true, palette: false }))}
+          >
+            Keys
+          </Command.Item>
+        </Command.Group>
+      </Command.List>
+    </Command.Dialog>
+  );
+}

@@ -1,0 +1,310 @@
+import { X } from "lucide-react";
+import { useRef, useState } from "react";
+
+import { readMeasure } from "../../api/client";
+import type { Build } from "../../api/types";
+import { RULES } from "../../rack/NewBuild";
+import { useBuild, useShown } from "../../build/store";
+import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
+import { MeasureField, NumberField, WordsField } from "../../ui/Field";
+import { diameter, length, unitOf } from "../../ui/measure";
+import { BriefFields } from "./BriefFields";
+import { TaperPlot } from "./TaperPlot";
+
+/** Measure what arrived: length, diameters, joints, tube, cuts. */
+export function BlankStage() {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const { blank, rule } = build;
+  return (
+    <div className="grid gap-5">
+      <div className="grid grid-cols-[minmax(0,1fr)_19rem] gap-7 max-[1150px]:grid-cols-1">
+        <section>
+          <div className="mb-1 flex items-baseline justify-between">
+            <h2>The taper, as measured</h2>
+            <span className="text-[13px] text-soft">
+              drag a reading up or down, or type it below
+            </span>
+          </div>
+          <TaperPlot />
+          <Readings build={build} />
+        </section>
+        <section className="grid content-start gap-3">
+          <h2>The blank</h2>
+          <div className="grid grid-cols-2 gap-3">
+            <MeasureField
+              path="blank.length_mm"
+              label="Length, bare"
+              mm={blank.length_mm}
+              placeholder="10' or 305 cm"
+              keep={(mm) => (b) => {
+                b.blank.length_mm = mm;
+              }}
+            />
+            <Pick
+              label="Your rule reads in"
+              value={rule}
+              options={RULES}
+              onChange={(r) => edit("rule", (b) => void (b.rule = r))}
+            />
+            <MeasureField
+              path="blank.trim_butt_mm"
+              label="Cut from the butt"
+              mm={blank.trim_butt_mm}
+              keep={(mm) => (b) => void (b.blank.trim_butt_mm = mm ?? 0)}
+            />
+            <MeasureField
+              path="blank.trim_tip_mm"
+              label="Cut from the tip"
+              mm={blank.trim_tip_mm}
+              keep={(mm) => (b) => void (b.blank.trim_tip_mm = mm ?? 0)}
+            />
+            <NumberField
+              path="blank.tip_tube_64ths"
+              label="Tip-top tube"
+              value={blank.tip_tube_64ths}
+              optional
+              suffix="/64"
+              hint={
+                plan.blank.tip_tube_64ths ? `size ${plan.blank.tip_tube_64ths} fits` : undefined
+              }
+              keep={(v) => (b) => void (b.blank.tip_tube_64ths = v)}
+            />
+            <Ends />
+          </div>
+          <Choice
+            label="Made of"
+            value={blank.material}
+            options={[
+              { value: "carbon", label: "Carbon" },
+              { value: "glass", label: "Glass" },
+              { value: "composite", label: "Composite" },
+            ]}
+            onChange={(m) => edit("material", (b) => void (b.blank.material = m))}
+          />
+          <WordsField
+            path="blank.name"
+            label="What the blank is called"
+            value={blank.name}
+            keep={(v) => (b) => void (b.blank.name = v)}
+          />
+          <div className="grid grid-cols-2 gap-3">
+            <WordsField
+              path="blank.label_power"
+              label="Power on the label"
+              value={blank.label_power}
+              keep={(v) => (b) => void (b.blank.label_power = v)}
+            />
+            <WordsField
+              path="blank.label_action"
+              label="Action on the label"
+              value={blank.label_action}
+              keep={(v) => (b) => void (b.blank.label_action = v)}
+            />
+            <WordsField
+              path="blank.label_line"
+              label="Line"
+              value={blank.label_line}
+              keep={(v) => (b) => void (b.blank.label_line = v)}
+            />
+            <WordsField
+              path="blank.label_lure"
+              label="Lure"
+              value={blank.label_lure}
+              keep={(v) => (b) => void (b.blank.label_lure = v)}
+            />
+          </div>
+          <Joints build={build} />
+        </section>
+      </div>
+      <BriefFields />
+    </div>
+  );
+}
+
+function Ends() {
+  const { build, plan } = useShown();
+  if (plan.blank.butt_od_mm === null || plan.blank.tip_od_mm === null) return <div />;
+  return (
+    <dl className="fig grid grid-cols-[auto_1fr] content-center gap-x-3 text-[15px]">
+      <dt className="text-soft">butt</dt>
+      <dd>{diameter(plan.blank.butt_od_mm, build.rule)}</dd>
+      <dt className="text-soft">tip</dt>
+      <dd>{diameter(plan.blank.tip_od_mm, build.rule)}</dd>
+    </dl>
+  );
+}
+
+function Readings({ build }: { build: Build }) {
+  const { rule, blank } = build;
+  const edit = useBuild((s) => s.edit);
+  const odd = useShown().plan.findings.filter((f) => f.field?.startsWith("blank.readings."));
+  const order = blank.readings
+    .map((_, i) => i)
+    .sort((a, b) => blank.readings[a]!.station_mm - blank.readings[b]!.station_mm);
+  return (
+    <div className="mt-4">
+      <div className="mb-1 flex items-baseline gap-4">
+        <h2>
+          <Term says="One caliper reading of the bare blank. The station is counted from the butt end as the blank arrived.">
+            Readings
+          </Term>
+        </h2>
+        <span className="label">station from the butt, diameter there</span>
+      </div>
+      <ol className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-7 gap-y-1">
+        {order.map((i) => {
+          const r = blank.readings[i]!;
+          const asked = odd.find((f) => f.field === `blank.readings.${i}`);
+          return (
+            <li
+              key={i}
+              className={`grid grid-cols-[1fr_1fr_2rem] items-start gap-1.5 ${asked ? "border-l-4 border-[var(--ruin)] pl-1.5" : ""}`}
+            >
+              <MeasureField
+                path={`blank.readings.${i}.station_mm`}
+                label={`Station of reading ${i + 1}`}
+                hideLabel
+                mm={r.station_mm}
+                keep={(mm) => (b) => void (b.blank.readings[i]!.station_mm = mm ?? 0)}
+              />
+              <MeasureField
+                path={`blank.readings.${i}.od_mm`}
+                label={`Diameter of reading ${i + 1}`}
+                hideLabel
+                kind="diameter"
+                mm={r.od_mm}
+                hint={asked ? "is this right?" : undefined}
+                keep={(mm) => (b) => void (b.blank.readings[i]!.od_mm = mm ?? 0)}
+              />
+              <IconButton
+                name={`Remove the reading at ${length(r.station_mm, rule)}`}
+                onClick={() => edit("remove a reading", (b) => void b.blank.readings.splice(i, 1))}
+              >
+                <X size={14} />
+              </IconButton>
+            </li>
+          );
+        })}
+        <NewReading />
+      </ol>
+    </div>
+  );
+}
+
+/** Type a station, Enter, a diameter, Enter, and on to the next. */
+function NewReading() {
+  const { build, edit } = useBuild();
+  const [station, setStation] = useState("");
+  const [od, setOd] = useState("");
+  const [problem, setProblem] = useState<{ at: "station" | "od"; text: string } | null>(null);
+  const first = useRef<HTMLInputElement>(null);
+  const second = useRef<HTMLInputElement>(null);
+  const unit = unitOf(build!.rule);
+  const add = async () => {
+    let at: "station" | "od" = "station";
+    try {
+      const station_mm = await readMeasure(station, unit, "length");
+      at = "od";
+      const od_mm = await readMeasure(od, unit, "diameter");
+      edit("a reading", (b) => {
+        b.blank.readings.push({ station_mm, od_mm, uncertainty_mm: 0.05 });
+      });
+      setStation("");
+      setOd("");
+      setProblem(null);
+      first.current?.focus();
+    } catch (error) {
+      setProblem({ at, text: (error as Error).message });
+    }
+  };
+  return (
+    <li>
+      <form
+        className="grid grid-cols-[1fr_1fr_auto] items-start gap-1.5"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (document.activeElement === first.current && !od) second.current?.focus();
+          else void add();
+        }}
+      >
+        <input
+          ref={first}
+          aria-label="Station of a new reading"
+          className="field"
+          placeholder={unit === "in" ? "6 in" : "150"}
+          value={station}
+          aria-invalid={problem?.at === "station" || undefined}
+          onChange={(e) => setStation(e.target.value)}
+        />
+        <input
+          ref={second}
+          aria-label="Diameter of a new reading"
+          className="field"
+          placeholder={unit === "in" ? "0.550 or 14 mm" : "14.0"}
+          value={od}
+          aria-invalid={problem?.at === "od" || undefined}
+          onChange={(e) => setOd(e.target.value)}
+        />
+        <Button type="submit">Add</Button>
+      </form>
+      {problem && (
+        <p role="alert" className="mt-1 text-[13px] text-ruin">
+          {problem.text}
+        </p>
+      )}
+    </li>
+  );
+}
+
+function Joints({ build }: { build: Build }) {
+  const edit = useBuild((s) => s.edit);
+  const { joints, length_mm } = build.blank;
+  return (
+    <div>
+      <div className="flex items-center justify-between">
+        <Term says="Where two sections of the blank meet, from the butt. Guides are kept clear of it and its wraps.">
+          Joints
+        </Term>
+        <Button
+          look="quiet"
+          disabled={!length_mm || joints.length >= 8}
+          onClick={() =>
+            edit("a joint", (b) => {
+              b.blank.joints.push({
+                station_mm: (length_mm ?? 0) / 2,
+                kind: "sleeve",
+                overlap_mm: 60,
+              });
+            })
+          }
+        >
+          Add a joint
+        </Button>
+      </div>
+      {joints.length === 0 && <p className="label">one piece</p>}
+      {joints.map((joint, i) => (
+        <div key={i} className="mt-1 grid grid-cols-[1fr_1fr_2rem] items-end gap-1.5">
+          <MeasureField
+            path={`blank.joints.${i}.station_mm`}
+            label="at"
+            mm={joint.station_mm}
+            keep={(mm) => (b) => void (b.blank.joints[i]!.station_mm = mm ?? 0)}
+          />
+          <MeasureField
+            path={`blank.joints.${i}.overlap_mm`}
+            label="overlap"
+            mm={joint.overlap_mm}
+            keep={(mm) => (b) => void (b.blank.joints[i]!.overlap_mm = mm ?? 0)}
+          />
+          <IconButton
+            name={`Remove joint ${i + 1}`}
+            onClick={() => edit("remove a joint", (b) => void b.blank.joints.splice(i, 1))}
+          >
+            <X size={14} />
+          </IconButton>
+        </div>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,61 @@
+import { ROD_TYPES } from "../../rack/NewBuild";
+import { useBuild } from "../../build/store";
+import { Choice } from "../../ui/controls";
+import { WordsField } from "../../ui/Field";
+
+const QUESTIONS = [
+  { key: "who", label: "Who fishes it?", hint: "a beginner needs a tougher blank" },
+  { key: "what", label: "What for?", hint: "species, lure weight, line" },
+  { key: "where", label: "Where?", hint: "heavy cover wants a thicker butt" },
+  { key: "why", label: "Why this one?", hint: "performance or show, budget" },
+] as const;
+
+/** The five questions that settle a build. */
+export function BriefFields() {
+  const { build, edit } = useBuild();
+  if (!build) return null;
+  return (
+    <section className="border-t border-line pt-3">
+      <h2 className="mb-2">The brief</h2>
+      <div className="grid grid-cols-2 gap-x-6 gap-y-3">
+        {QUESTIONS.map((q) => (
+          <WordsField
+            key={q.key}
+            path={`brief.${q.key}`}
+            label={q.label}
+            hint={q.hint}
+            value={build.brief[q.key]}
+            keep={(v) => (b) => void (b.brief[q.key] = v)}
+          />
+        ))}
+        <Choice
+          label="How is it fished?"
+          value={build.brief.rod_type}
+          options={[...ROD_TYPES]}
+          onChange={(t) => edit("rod type", (b) => void (b.brief.rod_type = t))}
+        />
+        <Choice
+          label="When?"
+          value={build.brief.cold ? "cold" : "mild"}
+          options={[
+            { value: "mild", label: "Mild months" },
+            { value: "cold", label: "In the cold, rings ice up" },
+          ]}
+          onChange={(v) => edit("season", (b) => void (b.brief.cold = v === "cold"))}
+        />
+        <WordsField
+          path="client"
+          label="For"
+          value={build.client}
+          keep={(v) => (b) => void (b.client = v)}
+        />
+        <WordsField
+          path="name"
+          label="Name of the rod"
+          value={build.name}
+          keep={(v) => (b) => void (b.name = v)}
+        />
+      </div>
+    </section>
+  );
+}

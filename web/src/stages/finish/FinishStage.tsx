@@ -1,0 +1,306 @@
+import type { CoatPlan } from "../../api/types";
+import { useBuild, useShown } from "../../build/store";
+import { due } from "../../rack/Rack";
+import { Button, Choice, Term } from "../../ui/controls";
+import { NumberField, WordsField } from "../../ui/Field";
+import { hours } from "../../ui/measure";
+import { threadColour } from "../../mat/threads";
+import { CoatRibbon } from "./CoatRibbon";
+
+/** Coats on their clocks, the mix for each, and the air they are laid in. */
+export function FinishStage() {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const { finish } = build;
+  return (
+    <div className="grid gap-6">
+      <section>
+        <div className="mb-1 flex items-baseline gap-4">
+          <h2>The coats and their clocks</h2>
+          <span className="label">
+            from mixing the first to handling the rod: {hours(plan.finish.ready_min)} at these
+            temperatures
+          </span>
+        </div>
+        <CoatRibbon />
+      </section>
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] gap-8">
+        <section className="grid content-start gap-3">
+          <h2>To mix</h2>
+          {plan.finish.wraps.length === 0 ? (
+            <p className="text-soft">Amounts follow from the wraps: lay the guides out first.</p>
+          ) : (
+            plan.finish.coats.map((coat) => <Mixing key={coat.number} coat={coat} />)
+          )}
+          <Wraps />
+        </section>
+        <section className="grid content-start gap-4">
+          <div>
+            <h2 className="mb-2">The air</h2>
+            <div className="grid grid-cols-4 items-start gap-3">
+              <NumberField
+                path="finish.temperature_c"
+                label="Room"
+                suffix="°C"
+                digits={1}
+                value={finish.temperature_c}
+                keep={(v) => (b) => void (b.finish.temperature_c = v ?? 21)}
+              />
+              <NumberField
+                path="finish.humidity_percent"
+                label="Humidity"
+                suffix="%"
+                digits={0}
+                value={finish.humidity_percent}
+                keep={(v) => (b) => void (b.finish.humidity_percent = v ?? 50)}
+              />
+              <NumberField
+                path="finish.blank_c"
+                label="Blank, if colder"
+                suffix="°C"
+                digits={1}
+                optional
+                value={finish.blank_c}
+                keep={(v) => (b) => void (b.finish.blank_c = v)}
+              />
+              <DewPoint />
+            </div>
+          </div>
+          <div>
+            <h2 className="mb-2">
+              <Term says="Type in what the tin and its data sheet say. They win over anything here.">
+                What the tin says
+              </Term>
+            </h2>
+            <div className="grid grid-cols-4 items-start gap-3">
+              <WordsField
+                className="col-span-2"
+                path="finish.product.name"
+                label="Finish"
+                value={finish.product.name}
+                keep={(v) => (b) => void (b.finish.product.name = v)}
+              />
+              <div className="col-span-4">
+                <Choice
+                  label="Kind"
+                  value={finish.product.kind}
+                  options={[
+                    { value: "regular", label: "regular" },
+                    { value: "high_build", label: "high-build" },
+                    { value: "varnish", label: "varnish" },
+                    { value: "uv_resin", label: "UV resin" },
+                  ]}
+                  onChange={(v) => edit("kind of finish", (b) => void (b.finish.product.kind = v))}
+                />
+              </div>
+              <NumberField
+                path="finish.coats"
+                label="Coats"
+                digits={0}
+                value={finish.coats}
+                keep={(v) => (b) => void (b.finish.coats = v ?? 1)}
+              />
+              <NumberField
+                path="finish.product.parts_a"
+                label="Parts of A"
+                value={finish.product.parts_a}
+                keep={(v) => (b) => void (b.finish.product.parts_a = v ?? 1)}
+              />
+              <NumberField
+                path="finish.product.parts_b"
+                label="to parts of B"
+                value={finish.product.parts_b}
+                keep={(v) => (b) => void (b.finish.product.parts_b = v ?? 0)}
+              />
+              <NumberField
+                path="finish.syringe_step_ml"
+                label="Syringe step"
+                suffix="mL"
+                value={finish.syringe_step_ml}
+                keep={(v) => (b) => void (b.finish.syringe_step_ml = v ?? 0.1)}
+              />
+              <NumberField
+                path="finish.product.at_c"
+                label="Times hold at"
+                suffix="°C"
+                digits={1}
+                value={finish.product.at_c}
+                keep={(v) => (b) => void (b.finish.product.at_c = v ?? 21)}
+              />
+              <Minutes name="pot_life_min" label="Pot life" />
+              <Minutes name="rotate_min" label="Turn for" />
+              <Minutes name="set_min" label="Set after" />
+              <Minutes name="recoat_opens_min" label="Recoat from" />
+              <Minutes name="recoat_closes_min" label="Recoat until" />
+              <Minutes name="handle_min" label="Handle after" />
+              <Minutes name="full_cure_min" label="Full cure" />
+            </div>
+          </div>
+        </section>
+      </div>
+    </div>
+  );
+}
+
+type MinuteField =
+  | "pot_life_min"
+  | "rotate_min"
+  | "set_min"
+  | "recoat_opens_min"
+  | "recoat_closes_min"
+  | "handle_min"
+  | "full_cure_min";
+
+function Minutes({ name, label }: { name: MinuteField; label: string }) {
+  const product = useShown().build.finish.product;
+  return (
+    <NumberField
+      path={`finish.product.${name}`}
+      label={label}
+      suffix="min"
+      digits={0}
+      hint={product[name] >= 90 ? hours(product[name]) : undefined}
+      value={product[name]}
+      keep={(v) => (b) => void (b.finish.product[name] = v ?? 0)}
+    />
+  );
+}
+
+function DewPoint() {
+  const { plan } = useShown();
+  const margin = plan.finish.blank_c - plan.finish.dew_point_c;
+  return (
+    <div>
+      <div className="label">
+        <Term says="Where this air begins to wet a surface. A blank less than 3 °C above it takes no coat.">
+          Dew point
+        </Term>
+      </div>
+      <div className="fig pt-1 text-lg">{plan.finish.dew_point_c.toFixed(1)} °C</div>
+      <div className={`text-[12.5px] ${margin < 3 ? "font-semibold text-ruin" : "text-soft"}`}>
+        blank {margin.toFixed(1)} above{margin < 3 ? ": do not coat" : ""}
+      </div>
+    </div>
+  );
+}
+
+function Mixing({ coat }: { coat: CoatPlan }) {
+  const { build } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const mix = coat.mixes[0];
+  if (!mix) return null;
+  const next = coat.number === build.finish.laid.length + 1;
+  const most = Math.max(mix.part_a_ml, mix.part_b_ml);
+  return (
+    <div className="grid grid-cols-[4.5rem_1fr_auto] items-center gap-3 border-t border-line pt-2">
+      <div>
+        <div className="font-semibold">Coat {coat.number}</div>
+        <div className="label">
+          {coat.mixes.length > 1 ? `${coat.mixes.length} mixes of` : "one mix of"}
+        </div>
+      </div>
+      <div className="grid gap-1">
+        <Syringe name="A" ml={mix.part_a_ml} most={most} colour="var(--tape)" />
+        {mix.part_b_ml > 0 && (
+          <Syringe name="B" ml={mix.part_b_ml} most={most} colour="var(--accent)" />
+        )}
+      </div>
+      <div className="text-right">
+        {coat.laid ? (
+          <span className="text-[14px]">
+            mixed {coat.starts_at ? due(coat.starts_at) : ""}
+            {coat.dryer && <span className="label block">{coat.dryer}</span>}
+          </span>
+        ) : next ? (
+          <Button
+            onClick={() =>
+              edit(`coat ${coat.number} mixed`, (b) => {
+                b.finish.laid.push({
+                  mixed_at: new Date().toISOString(),
+                  temperature_c: b.finish.temperature_c,
+                  dryer: "",
+                });
+              })
+            }
+          >
+            Mixed just now
+          </Button>
+        ) : null}
+        {coat.laid && coat.number === build.finish.laid.length && (
+          <Button
+            look="quiet"
+            onClick={() =>
+              edit(`coat ${coat.number} not mixed after all`, (b) => void b.finish.laid.pop())
+            }
+          >
+            take back
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** A syringe filled to its mark. */
+function Syringe({
+  name,
+  ml,
+  most,
+  colour,
+}: {
+  name: string;
+  ml: number;
+  most: number;
+  colour: string;
+}) {
+  const share = most > 0 ? ml / most : 0;
+  return (
+    <div className="flex items-center gap-2">
+      <span className="fig w-3">{name}</span>
+      <svg viewBox="0 0 220 20" className="h-5 w-44 shrink-0" aria-hidden>
+        <rect x="14" y="3" width="170" height="14" rx="2" fill="none" stroke="var(--ink-soft)" />
+        <rect x="15" y="4" width={150 * share} height="12" fill={colour} />
+        <path
+          d={`M2,10 h12 M${15 + 150 * share},4 v12 M${15 + 150 * share},10 H208 M208,4 v12`}
+          stroke="var(--ink-soft)"
+          strokeWidth="2"
+        />
+        {Array.from({ length: 15 }, (_, i) => (
+          <line
+            key={i}
+            x1={25 + i * 10}
+            x2={25 + i * 10}
+            y1={4}
+            y2={i % 5 === 4 ? 10 : 7}
+            stroke="var(--ink-soft)"
+            strokeWidth=".8"
+          />
+        ))}
+      </svg>
+      <span className="fig text-xl">{ml.toFixed(1)} mL</span>
+    </div>
+  );
+}
+
+function Wraps() {
+  const { plan } = useShown();
+  const byThread = Map.groupBy(plan.finish.wraps, (w) => w.thread);
+  if (!plan.finish.wraps.length) return null;
+  return (
+    <div className="border-t border-line pt-2">
+      <div className="label mb-1">{plan.finish.wraps.length} wraps to coat</div>
+      <ul className="flex flex-wrap gap-3">
+        {[...byThread].map(([thread, wraps]) => (
+          <li key={thread} className="flex items-center gap-2">
+            <span
+              className="h-4 w-8 rounded-sm"
+              style={{ background: threadColour(thread) }}
+              aria-hidden
+            />
+            {thread} <span className="fig text-soft">× {wraps.length}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,472 @@
+import { Lock, LockOpen, X } from "lucide-react";
+import { useState } from "react";
+
+import { api, take } from "../../api/client";
+import type { Build, Datum, GuidePlaced } from "../../api/types";
+import { freeGuide, freshId } from "../../build/moves";
+import { useBuild, useShown } from "../../build/store";
+import { DATUM_WORDS } from "../../mat/datum";
+import { THREAD_NAMES, threadColour } from "../../mat/threads";
+import { Button, Choice, IconButton, Overlay, Pick, Term } from "../../ui/controls";
+import { MeasureField, NumberField, WordsField } from "../../ui/Field";
+import { length, unitOf } from "../../ui/measure";
+import type { StageProps } from "../stage";
+import { GapLadder } from "./GapLadder";
+
+const DATUMS = (Object.keys(DATUM_WORDS) as Datum[]).map((d) => ({
+  value: d,
+  label: DATUM_WORDS[d],
+}));
+
+/** The train from the tip: stated guides stay, free ones close the middle in even steps. */
+export function GuidesStage({ selected, onSelect }: StageProps) {
+  const { build } = useShown();
+  return (
+    <div className="grid gap-5">
+      <GapLadder selected={selected} onSelect={onSelect} />
+      <section>
+        <div className="mb-1 flex flex-wrap items-baseline gap-4">
+          <h2>The train, tip first</h2>
+          <span className="label">
+            state a guide from any datum, or leave it free and it is closed in between
+          </span>
+        </div>
+        <Train selected={selected} onSelect={onSelect} build={build} />
+        <TrainButtons build={build} />
+      </section>
+      <Around build={build} />
+    </div>
+  );
+}
+
+const COLUMNS =
+  "grid grid-cols-[2.2rem_4.6rem_minmax(13rem,1.5fr)_minmax(5.5rem,1fr)_minmax(4.5rem,.7fr)_minmax(5.5rem,1fr)_4.6rem] items-start gap-x-2";
+const SOURCE: Record<GuidePlaced["source"], string> = {
+  stated: "stated",
+  closed: "free, closed in",
+  assumed: "free, assumed",
+  unplaced: "no place yet",
+};
+
+function Train({ selected, onSelect, build }: StageProps & { build: Build }) {
+  const { plan } = useShown();
+  if (!build.guides.train.length) {
+    return (
+      <p className="py-3 text-soft">
+        No guides yet. Add them one by one, or paste the supplier’s tip chart.
+      </p>
+    );
+  }
+  return (
+    <div role="table" aria-label="Guides">
+      <div role="row" className={`${COLUMNS} label border-b border-line pb-1`}>
+        <span role="columnheader" className="sr-only">
+          guide
+        </span>
+        <span role="columnheader">ring, mm</span>
+        <span role="columnheader">stated at</span>
+        <span role="columnheader" className="text-right">
+          from tip-top
+        </span>
+        <span role="columnheader" className="text-right">
+          gap
+        </span>
+        <span role="columnheader" className="text-right">
+          from butt
+        </span>
+        <span role="columnheader" className="sr-only">
+          change
+        </span>
+      </div>
+      {plan.guides.placed.map((g, i) => (
+        <GuideRow
+          key={g.id}
+          placed={g}
+          i={i}
+          build={build}
+          selected={selected}
+          onSelect={onSelect}
+        />
+      ))}
+    </div>
+  );
+}
+
+function GuideRow({
+  placed: g,
+  i,
+  build,
+  selected,
+  onSelect,
+}: StageProps & { placed: GuidePlaced; i: number; build: Build }) {
+  const edit = useBuild((s) => s.edit);
+  const { plan } = useShown();
+  const guide = build.guides.train[i];
+  if (!guide) return null;
+  const path = `guides.train.${g.id}`;
+  const chosen = selected === path;
+  const at = `guides.train.${i}`;
+  const asked = plan.findings.find((f) => f.field === path && f.weight !== "note");
+  const state = () =>
+    edit(`state guide ${i + 1}`, (b) => {
+      b.guides.train[i]!.at = {
+        datum: "tip_top_ring",
+        distance_mm: Math.max(0, g.pencil_from_tip_ring_mm ?? 0),
+      };
+    });
+  return (
+    <div
+      role="row"
+      className={`border-b border-line/70 py-1 ${chosen ? "bg-raised shadow-[inset_4px_0_0_var(--pencil)]" : ""}`}
+      onFocus={() => onSelect(path)}
+    >
+      <div className={COLUMNS}>
+        <button
+          type="button"
+          aria-label={`Guide ${i + 1}`}
+          aria-expanded={chosen}
+          className="fig min-h-8 pl-2 text-left text-lg"
+          onClick={() => onSelect(path)}
+        >
+          {i + 1}
+        </button>
+        <NumberField
+          path={`${at}.ring_mm`}
+          label={`Ring of guide ${i + 1}`}
+          hideLabel
+          value={guide.ring_mm}
+          keep={(v) => (b) => void (b.guides.train[i]!.ring_mm = v ?? 1)}
+        />
+        {guide.at ? (
+          <div role="cell" className="grid grid-cols-[1fr_1.15fr] gap-1">
+            <MeasureField
+              path={`${at}.at.distance_mm`}
+              label={`Place of guide ${i + 1}`}
+              hideLabel
+              mm={guide.at.distance_mm}
+              keep={(mm) => (b) => {
+                const stated = b.guides.train[i]!.at;
+                if (stated) stated.distance_mm = mm ?? 0;
+              }}
+            />
+            <Pick
+              label={`Guide ${i + 1} is stated from`}
+              hideLabel
+              value={guide.at.datum}
+              options={DATUMS}
+              onChange={(d) =>
+                edit(`datum of guide ${i + 1}`, (b) => void (b.guides.train[i]!.at!.datum = d))
+              }
+            />
+          </div>
+        ) : (
+          <MeasureField
+            path={`${at}.at.distance_mm`}
+            label={`Place of guide ${i + 1} from the tip-top ring`}
+            hideLabel
+            mm={null}
+            placeholder={SOURCE[g.source]}
+            optional
+            keep={(mm) => (b) => {
+              if (mm !== null) b.guides.train[i]!.at = { datum: "tip_top_ring", distance_mm: mm };
+            }}
+          />
+        )}
+        <Figure mm={g.from_tip_ring_mm} build={build} large />
+        <Figure mm={g.gap_mm} build={build} asked={!!asked} />
+        <Figure mm={g.from_butt_mm} build={build} />
+        <div role="cell" className="flex justify-end">
+          {guide.at ? (
+            <IconButton
+              name="Let it go free"
+              onClick={() => edit(`free guide ${i + 1}`, freeGuide(g.id))}
+            >
+              <Lock size={14} />
+            </IconButton>
+          ) : (
+            <IconButton
+              name="Hold it where it is"
+              disabled={g.pencil_from_tip_ring_mm === null}
+              onClick={state}
+            >
+              <LockOpen size={14} />
+            </IconButton>
+          )}
+          <IconButton
+            name={`Take guide ${i + 1} out`}
+            onClick={() => edit(`take out guide ${i + 1}`, (b) => void b.guides.train.splice(i, 1))}
+          >
+            <X size={14} />
+          </IconButton>
+        </div>
+      </div>
+      {chosen && <GuideDetails build={build} i={i} />}
+    </div>
+  );
+}
+
+function Figure({
+  mm,
+  build,
+  large,
+  asked,
+}: {
+  mm: number | null;
+  build: Build;
+  large?: boolean;
+  asked?: boolean;
+}) {
+  return (
+    <span
+      role="cell"
+      className={`fig pt-1 text-right ${large ? "text-lg font-semibold" : "text-[16px]"} ${asked ? "text-check" : ""}`}
+    >
+      {mm === null ? "–" : length(mm, build.rule, false)}
+      {asked && " ?"}
+    </span>
+  );
+}
+
+function GuideDetails({ build, i }: { build: Build; i: number }) {
+  const edit = useBuild((s) => s.edit);
+  const g = build.guides.train[i]!;
+  const at = `guides.train.${i}`;
+  return (
+    <div className="mt-1.5 mb-1 grid grid-cols-[auto_repeat(3,1fr)_10rem] items-end gap-2 pr-2 pl-3">
+      <Choice
+        label="Feet"
+        value={g.feet}
+        options={[
+          { value: "single", label: "single" },
+          { value: "double", label: "double" },
+        ]}
+        onChange={(v) =>
+          edit("feet", (b) => {
+            const guide = b.guides.train[i]!;
+            guide.feet = v;
+            guide.foot_tip_mm = v === "double" ? guide.foot_butt_mm || guide.foot_tip_mm : 0;
+          })
+        }
+      />
+      <MeasureField
+        path={`${at}.foot_butt_mm`}
+        label="Foot toward butt"
+        mm={g.foot_butt_mm}
+        keep={(mm) => (b) => void (b.guides.train[i]!.foot_butt_mm = mm ?? 0)}
+      />
+      <MeasureField
+        path={`${at}.foot_tip_mm`}
+        label="Foot toward tip"
+        mm={g.foot_tip_mm}
+        keep={(mm) => (b) => void (b.guides.train[i]!.foot_tip_mm = mm ?? 0)}
+      />
+      <MeasureField
+        path={`${at}.height_mm`}
+        label="Ring height"
+        mm={g.height_mm}
+        keep={(mm) => (b) => void (b.guides.train[i]!.height_mm = mm ?? 0)}
+      />
+      <div className="flex items-end gap-2">
+        <span
+          className="mb-1 size-6 shrink-0 rounded-sm border border-line"
+          style={{ background: threadColour(g.thread) }}
+          aria-hidden
+        />
+        <WordsField
+          path={`${at}.thread`}
+          label="Thread"
+          value={g.thread}
+          keep={(v) => (b) => void (b.guides.train[i]!.thread = v || THREAD_NAMES[0]!)}
+        />
+      </div>
+    </div>
+  );
+}
+
+function TrainButtons({ build }: { build: Build }) {
+  const edit = useBuild((s) => s.edit);
+  const [pasting, setPasting] = useState(false);
+  const add = () =>
+    edit("add a guide", (b) => {
+      const last = b.guides.train.at(-1);
+      b.guides.train.push({
+        id: freshId("g", b.guides.train),
+        ring_mm: last?.ring_mm ?? 6,
+        feet: last?.feet ?? "single",
+        foot_butt_mm: last?.foot_butt_mm ?? 14,
+        foot_tip_mm: last?.foot_tip_mm ?? 0,
+        height_mm: last?.height_mm ?? 12,
+        thread: last?.thread ?? "garnet",
+        at: null,
+      });
+    });
+  return (
+    <div className="mt-3 flex gap-2">
+      <Button onClick={add} disabled={build.guides.train.length >= 30}>
+        Add a guide toward the butt
+      </Button>
+      <Button onClick={() => setPasting(true)}>Paste a chart</Button>
+      <PasteChart open={pasting} onOpenChange={setPasting} build={build} />
+    </div>
+  );
+}
+
+function PasteChart({
+  open,
+  onOpenChange,
+  build,
+}: {
+  open: boolean;
+  onOpenChange: (o: boolean) => void;
+  build: Build;
+}) {
+  const edit = useBuild((s) => s.edit);
+  const [text, setText] = useState("");
+  const [datum, setDatum] = useState<Datum>("tip_top_ring");
+  const [problem, setProblem] = useState<string | null>(null);
+  const fromTip = datum === "tip_top_ring" || datum === "bare_tip";
+  const lay = async () => {
+    try {
+      const chart = await take(
+        api.POST("/api/charts", { body: { text, unit: unitOf(build.rule) } }),
+      );
+      const distances = [...chart.distances_mm].sort((a, b) => (fromTip ? a - b : b - a));
+      edit(`a chart of ${distances.length}`, (b) => {
+        const { train } = b.guides;
+        while (train.length < distances.length) {
+          const like = train.at(-1);
+          train.push({
+            id: freshId("g", train),
+            ring_mm: like?.ring_mm ?? 6,
+            feet: like?.feet ?? "single",
+            foot_butt_mm: like?.foot_butt_mm ?? 14,
+            foot_tip_mm: like?.foot_tip_mm ?? 0,
+            height_mm: like?.height_mm ?? 12,
+            thread: like?.thread ?? "garnet",
+            at: null,
+          });
+        }
+        const first = fromTip ? 0 : train.length - distances.length;
+        distances.forEach((distance_mm, k) => (train[first + k]!.at = { datum, distance_mm }));
+      });
+      setText("");
+      setProblem(null);
+      onOpenChange(false);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <Overlay
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Paste a chart"
+      says="One distance a line, or a row of them; fractions, decimals or millimetres."
+    >
+      <Pick label="Its distances count from" value={datum} options={DATUMS} onChange={setDatum} />
+      <label className="label mt-3 block" htmlFor="chart">
+        Distances
+      </label>
+      <textarea
+        id="chart"
+        className="field h-44"
+        value={text}
+        placeholder={unitOf(build.rule) === "in" ? "4\n8 1/4\n12 7/8" : "100\n210\n330"}
+        aria-invalid={problem ? true : undefined}
+        onChange={(e) => setText(e.target.value)}
+      />
+      <p role="alert" className="min-h-5 text-[13.5px] text-ruin">
+        {problem}
+      </p>
+      <p className="label mb-3">
+        {fromTip
+          ? "They are laid on the guides nearest the tip."
+          : "They are laid on the guides nearest the reel."}{" "}
+        The rest stay as they are.
+      </p>
+      <div className="flex justify-end gap-2">
+        <Button look="quiet" onClick={() => onOpenChange(false)}>
+          Not now
+        </Button>
+        <Button look="tape" className="px-4" onClick={() => void lay()}>
+          Lay it on the rod
+        </Button>
+      </div>
+    </Overlay>
+  );
+}
+
+function Around({ build }: { build: Build }) {
+  const edit = useBuild((s) => s.edit);
+  const { guides } = build;
+  return (
+    <section className="border-t border-line pt-3">
+      <h2 className="mb-2">Reel, tip-top and marking</h2>
+      <div className="grid grid-cols-4 gap-x-5 gap-y-3">
+        <WordsField
+          path="guides.reel.name"
+          label="Reel"
+          value={guides.reel.name}
+          keep={(v) => (b) => void (b.guides.reel.name = v)}
+        />
+        <MeasureField
+          path="guides.reel.lip_ahead_mm"
+          label="Spool lip ahead of the reel foot"
+          mm={guides.reel.lip_ahead_mm}
+          keep={(mm) => (b) => void (b.guides.reel.lip_ahead_mm = mm ?? 0)}
+        />
+        <Choice
+          label="The spool lip is"
+          value={guides.reel.guessed ? "guessed" : "measured"}
+          options={[
+            { value: "guessed", label: "guessed" },
+            { value: "measured", label: "measured, wound forward" },
+          ]}
+          onChange={(v) => edit("spool lip", (b) => void (b.guides.reel.guessed = v === "guessed"))}
+        />
+        <MeasureField
+          path="guides.first_gap_mm"
+          label="First gap, while it is free"
+          mm={guides.first_gap_mm}
+          keep={(mm) => (b) => void (b.guides.first_gap_mm = mm ?? 101.6)}
+        />
+        <NumberField
+          path="guides.tip_top.ring_mm"
+          label="Tip-top ring"
+          suffix="mm"
+          value={guides.tip_top.ring_mm}
+          keep={(v) => (b) => void (b.guides.tip_top.ring_mm = v ?? 6)}
+        />
+        <MeasureField
+          path="guides.tip_top.ring_ahead_mm"
+          label="Its ring ahead of the bare tip"
+          mm={guides.tip_top.ring_ahead_mm}
+          keep={(mm) => (b) => void (b.guides.tip_top.ring_ahead_mm = mm ?? 0)}
+        />
+        <Choice
+          label="A mark is"
+          value={guides.mark_under}
+          options={[
+            { value: "ring_centre", label: "ring centre" },
+            { value: "foot_edge", label: "foot edge" },
+          ]}
+          onChange={(v) => edit("what a mark is", (b) => void (b.guides.mark_under = v))}
+        />
+        <div>
+          <div className="label">
+            <Term says="Positions are rounded on your rule as read from here, so that the marks you draw are whole steps.">
+              Marks are read from
+            </Term>
+          </div>
+          <Pick
+            label="Marks are read from"
+            hideLabel
+            value={guides.mark_from}
+            options={DATUMS}
+            onChange={(v) => edit("marks read from", (b) => void (b.guides.mark_from = v))}
+          />
+        </div>
+      </div>
+    </section>
+  );
+}

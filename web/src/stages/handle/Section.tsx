@@ -1,0 +1,139 @@
+import { useShown } from "../../build/store";
+import { drawnOd } from "../../mat/Rod";
+import { useWidth } from "../../mat/scale";
+import { diameter } from "../../ui/measure";
+import { useSettings } from "../../ui/settings";
+import type { StageProps } from "../stage";
+
+const H = 172;
+const CLEARANCE_TIMES = 8;
+
+const FILL: Record<string, string> = {
+  cork: "#c99f66",
+  wood: "#d8b683",
+  foam: "#4a5154",
+  rubber: "#3a3f41",
+  graphite: "#56636a",
+  metal: "#aab4b7",
+};
+
+/** The handle sawn lengthwise: blank, bores and bands, the gap between them drawn larger than life. */
+export function Section({ selected, onSelect }: StageProps) {
+  const { build, plan } = useShown();
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const flipped = useSettings((s) => s.flipped);
+  const { parts } = plan.handle;
+  if (!parts.length || !plan.blank.taper.length) {
+    return (
+      <div
+        ref={ref}
+        className="grid place-items-center border border-dashed border-line px-6 text-center text-soft"
+        style={{ height: H }}
+      >
+        {parts.length
+          ? "The section waits for two diameters of the blank."
+          : "Add the parts below, from the butt up, and the handle is sawn open here."}
+      </div>
+    );
+  }
+  const from = Math.min(0, parts[0]!.start_mm) - 6;
+  const to = Math.max(...parts.map((p) => p.end_mm)) * 1.05 + 6;
+  const pxPerMm = (width - 24) / (to - from);
+  const x = (mm: number) =>
+    flipped ? width - 12 - (mm - from) * pxPerMm : 12 + (mm - from) * pxPerMm;
+  const widest = Math.max(...parts.map((p) => Math.max(p.od_butt_mm, p.od_tip_mm)));
+  const k = (H - 34) / widest;
+  const y = H / 2;
+  const od = (s: number) => drawnOd(plan.blank.taper, s);
+  const blank = plan.blank.taper.filter((p) => p.station_mm < to);
+  const edge = (sign: 1 | -1) => [
+    ...blank.map((p) => `${x(p.station_mm)},${y + (sign * p.od_mm * k) / 2}`),
+    `${x(to)},${y + (sign * od(to) * k) / 2}`,
+  ];
+  return (
+    <div ref={ref}>
+      <svg
+        width={width}
+        height={H}
+        className="block"
+        role="group"
+        aria-label="Section through the handle"
+      >
+        {parts.map((p) => {
+          const a = x(p.start_mm);
+          const b = x(p.end_mm);
+          const chosen = selected === `handle.parts.${p.id}`;
+          const bore = (face: typeof p.butt_face, blankOd: number) => {
+            const has = face.bore_mm ?? face.wanted_mm;
+            return has === null
+              ? blankOd
+              : Math.max(
+                  0,
+                  blankOd + (has - blankOd) * (p.kind === "reel_seat" ? 1 : CLEARANCE_TIMES),
+                );
+          };
+          const boreA = Math.min(bore(p.butt_face, od(p.butt_face.station_mm)), p.od_butt_mm - 1);
+          const boreB = Math.min(bore(p.tip_face, od(p.tip_face.station_mm)), p.od_tip_mm - 1);
+          const half = (sign: 1 | -1) =>
+            `${a},${y + (sign * p.od_butt_mm * k) / 2} ${b},${y + (sign * p.od_tip_mm * k) / 2} ${b},${y + (sign * boreB * k) / 2} ${a},${y + (sign * boreA * k) / 2}`;
+          return (
+            <g
+              key={p.id}
+              className="cursor-pointer"
+              onClick={() => onSelect(`handle.parts.${p.id}`)}
+            >
+              {([1, -1] as const).map((sign) => (
+                <polygon
+                  key={sign}
+                  points={half(sign)}
+                  fill={FILL[p.material]}
+                  stroke={chosen ? "var(--pencil)" : "var(--bench-deep)"}
+                  strokeWidth={chosen ? 2.5 : 1}
+                />
+              ))}
+              <title>{p.name}</title>
+            </g>
+          );
+        })}
+        {plan.handle.arbors.flatMap((a) =>
+          a.bands.map((band) => (
+            <g
+              key={`${a.seat_id}${band.start_mm}`}
+              fill="var(--tape)"
+              stroke="#8d7a45"
+              strokeWidth=".7"
+            >
+              {([1, -1] as const).map((sign) => {
+                const inner = (od(band.start_mm) * k) / 2;
+                const outer = (band.outside_mm * k) / 2;
+                return (
+                  <rect
+                    key={sign}
+                    x={Math.min(x(band.start_mm), x(band.end_mm))}
+                    width={Math.abs(x(band.end_mm) - x(band.start_mm))}
+                    y={sign === 1 ? y + inner : y - outer}
+                    height={Math.max(outer - inner, 1)}
+                  />
+                );
+              })}
+              <title>{`band: ${band.turns ?? "one"} turns, ${diameter(band.loose_mm, build.rule)} loose`}</title>
+            </g>
+          )),
+        )}
+        <polygon points={[...edge(-1), ...edge(1).reverse()].join(" ")} fill="#6d797c" />
+        <line
+          x1={x(from)}
+          x2={x(to)}
+          y1={y}
+          y2={y}
+          stroke="var(--bench-deep)"
+          strokeDasharray="12 4 2 4"
+        />
+      </svg>
+      <p className="label">
+        Sawn lengthwise; the room between a part’s bore and the blank is drawn ×{CLEARANCE_TIMES},
+        bands in tape colour.
+      </p>
+    </div>
+  );
+}

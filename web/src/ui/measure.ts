@@ -1,0 +1,67 @@
+import type { Rule } from "../api/types";
+
+/* Writing of measures; the server reads them. Kept in step with core/units.py by tests/measures.json. */
+
+const INCH = 25.4;
+
+export const unitOf = (rule: Rule): "in" | "mm" => (rule.startsWith("in") ? "in" : "mm");
+
+export const STEP_MM: Record<Rule, number> = {
+  "in/16": INCH / 16,
+  "in/32": INCH / 32,
+  "mm/1": 1,
+  "mm/0.5": 0.5,
+};
+
+export const RULE_WORDS: Record<Rule, string> = {
+  "in/16": "inches, 1/16",
+  "in/32": "inches, 1/32",
+  "mm/1": "millimetres",
+  "mm/0.5": "half millimetres",
+};
+
+const gcd = (a: number, b: number): number => (b ? gcd(b, a % b) : a);
+
+/** A length as the trade writes it: `14 1/8 in`, `359 mm`. */
+export function length(mm: number, rule: Rule, unit = true): string {
+  const size = Math.abs(mm);
+  const minus = mm < 0 ? "-" : "";
+  if (unitOf(rule) === "mm") {
+    const digits = rule === "mm/1" ? 0 : 1;
+    const n = Math.floor(size * 10 ** digits + 0.5) / 10 ** digits;
+    return `${minus}${n.toFixed(digits)}${unit ? " mm" : ""}`;
+  }
+  const den = rule === "in/16" ? 16 : 32;
+  const parts = Math.floor((size / INCH) * den + 0.5);
+  const whole = Math.floor(parts / den);
+  const over = parts % den;
+  const g = gcd(over, den);
+  const fraction = over ? `${over / g}/${den / g}` : "";
+  const text = whole && over ? `${whole} ${fraction}` : over ? fraction : `${whole}`;
+  return `${parts ? minus : ""}${text}${unit ? " in" : ""}`;
+}
+
+/** A diameter as a caliper shows it. */
+export function diameter(mm: number, rule: Rule, unit = true): string {
+  return unitOf(rule) === "mm"
+    ? `${mm.toFixed(2)}${unit ? " mm" : ""}`
+    : `${(mm / INCH).toFixed(3)}${unit ? " in" : ""}`;
+}
+
+/** Both units, for hovering. */
+export const bothUnits = (mm: number): string => `${length(mm, "in/32")} · ${length(mm, "mm/0.5")}`;
+
+export function rodLength(mm: number, rule: Rule): string {
+  if (unitOf(rule) === "mm") return `${(mm / 10).toFixed(0)} cm`;
+  const sixteenths = Math.floor((mm / INCH) * 16 + 0.5);
+  const feet = Math.floor(sixteenths / 192);
+  return `${feet}'${length(((sixteenths % 192) / 16) * INCH, "in/16", false)}"`;
+}
+
+export function hours(minutes: number): string {
+  if (minutes < 90) return `${Math.round(minutes)} min`;
+  const h = minutes / 60;
+  return h < 48
+    ? `${h.toFixed(1).replace(".0", "")} h`
+    : `${(h / 24).toFixed(1).replace(".0", "")} d`;
+}
