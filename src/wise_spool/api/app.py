@@ -54,7 +54,7 @@ def _rack_rod(kept: Kept) -> m.RackRod:
     p, build = _plan_of(kept), kept.build
     return m.RackRod(
         id=kept.id, revision=kept.revision, name=build.name, number=build.number, client=build.client,
-        rod_type=build.brief.rod_type, rule=build.rule, changed_at=kept.changed_at, length_mm=p.blank.length_mm,
+        rod_type=build.brief.rod_type, material=build.blank.material, rule=build.rule, changed_at=kept.changed_at, length_mm=p.blank.length_mm,
         longer_by_mm=p.handle.longer_by_mm, taper=list(p.blank.taper[::4]), parts=list(p.handle.parts),
         guides=list(p.guides.placed), tip_ring_mm=build.guides.tip_top.ring_mm,
         tip_height_mm=build.guides.tip_top.height_mm, standing=list(p.standing),

@@ -6,7 +6,7 @@ from datetime import datetime
 from pydantic import BaseModel, ConfigDict, Field
 
 from wise_spool.core.blank import TaperPoint
-from wise_spool.core.build import Build, Name, RodType, Words
+from wise_spool.core.build import BlankMaterial, Build, Name, RodType, Words
 from wise_spool.core.findings import Finding
 from wise_spool.core.guides import GuidePlaced
 from wise_spool.core.handle import PartPlaced
@@ -44,6 +44,7 @@ class RackRod(BaseModel):
     number: str
     client: str
     rod_type: RodType
+    material: BlankMaterial
     rule: MarkingRule
     changed_at: datetime
     length_mm: float | None

@@ -1507,6 +1507,11 @@ export interface components {
              */
             rod_type: "spinning" | "casting" | "trolling" | "fly";
             /**
+             * Material
+             * @enum {string}
+             */
+            material: "carbon" | "glass" | "composite";
+            /**
              * Rule
              * @enum {string}
              */

@@ -152,7 +152,7 @@ function LensView({ stage, selected, onSelect, lens, setLens, width }: LensProps
   const { build, plan } = useShown();
   const { flipped, lowerDatum, set } = useSettings();
   const below = guidesBelow(build);
-  const scale = makeScale(lens, width, PAD, plan, 58, 46, flipped);
+  const scale = makeScale(lens, width, PAD, plan, 62, 46, flipped);
   const y = below ? 96 : LENS_H - 96;
   const rule = build.rule;
   const whole = wholeRod(plan);
@@ -455,7 +455,7 @@ function GuideTrain({
             x1={scale.x(g.marked_mm)}
             x2={scale.x(g.marked_mm)}
             y1={44}
-            y2={LENS_H - 30}
+            y2={LENS_H - 50}
             stroke="var(--pencil)"
             strokeWidth="1.6"
             strokeDasharray="4 3"

@@ -38,7 +38,7 @@ export function makeScale(
     ...plan.handle.parts.map((p) => Math.max(p.od_butt_mm, p.od_tip_mm)),
   );
   const wanted = thickPx / (widest * pxPerMm);
-  const thicker = NICE.findLast((n) => n <= wanted) ?? wanted;
+  const thicker = NICE.findLast((n) => n <= wanted * 1.02) ?? (wanted > 0.8 ? 1 : wanted);
   const k = thicker * pxPerMm;
   const tallest = Math.max(10, ...plan.guides.placed.map((g) => g.height_mm + g.ring_mm / 2));
   return {

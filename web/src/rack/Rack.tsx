@@ -96,34 +96,36 @@ function EmptyRack() {
   );
 }
 
+const TEXT_W = 316;
+
 function Rods({ rods }: { rods: RackRod[] }) {
   const [ref, width] = useWidth<HTMLUListElement>();
   const longest = Math.max(1500, ...rods.map((r) => (r.length_mm ?? 0) + 40));
-  const pxPerMm = (width - 60) / longest;
+  const room = Math.max(width - TEXT_W - 16, 200);
   return (
     <ul ref={ref} className="relative mx-4 rounded bg-mat text-mat-ink" aria-label="Rods">
-      <RackPost left="11%" rows={rods.length} />
-      <RackPost left="64%" rows={rods.length} />
+      <RackPost left={TEXT_W + room * 0.1} rows={rods.length} />
+      <RackPost left={TEXT_W + room * 0.55} rows={rods.length} />
       {rods.map((rod) => (
-        <RodRow key={rod.id} rod={rod} pxPerMm={pxPerMm} width={width} />
+        <RodRow key={rod.id} rod={rod} pxPerMm={(room - 20) / longest} room={room} />
       ))}
     </ul>
   );
 }
 
 /** An upright of the rack with a notch for every rod. */
-function RackPost({ left, rows }: { left: string; rows: number }) {
+function RackPost({ left, rows }: { left: number; rows: number }) {
   return (
-    <li aria-hidden className="pointer-events-none absolute top-0 bottom-0 w-4" style={{ left }}>
+    <li aria-hidden className="pointer-events-none absolute top-0 bottom-0" style={{ left }}>
       <svg width="34" height={rows * ROW_H} className="block">
-        <rect x="2" width="9" height={rows * ROW_H} fill="#8a6a41" />
-        <rect x="2" width="3" height={rows * ROW_H} fill="#b08d5d" />
+        <rect x="2" width="9" height={rows * ROW_H} fill="#7d5f39" />
+        <rect x="2" width="3" height={rows * ROW_H} fill="#a5834f" />
         {Array.from({ length: rows }, (_, i) => (
           <path
             key={i}
-            d={`M9,${i * ROW_H + 66} h10 q7,0 7,-8`}
+            d={`M9,${i * ROW_H + 55} h10 q7,0 7,-8`}
             fill="none"
-            stroke="#b08d5d"
+            stroke="#a5834f"
             strokeWidth="5"
             strokeLinecap="round"
           />
@@ -133,38 +135,44 @@ function RackPost({ left, rows }: { left: string; rows: number }) {
   );
 }
 
-function RodRow({ rod, pxPerMm, width }: { rod: RackRod; pxPerMm: number; width: number }) {
-  const k = pxPerMm * 2;
+function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: number }) {
+  const k = pxPerMm * 2.5;
   const scale: Scale = {
-    x: (mm) => 26 + mm * pxPerMm,
-    mm: (px) => (px - 26) / pxPerMm,
+    x: (mm) => 10 + mm * pxPerMm,
+    mm: (px) => (px - 10) / pxPerMm,
     pxPerMm,
     k,
-    thicker: 2,
-    tall: Math.min(k, 0.42),
+    thicker: 2.5,
+    tall: Math.min(k, 0.4),
     flipped: false,
   };
   const below = rod.rod_type === "spinning" || rod.rod_type === "fly";
-  const y = 52;
+  const y = 42;
   const stage = rod.standing.find((s) => s.state !== "done")?.stage ?? "finish";
   const paint = `r${rod.id.slice(0, 6)}`;
   return (
     <li className="relative border-b border-[var(--mat-rule-strong)] last:border-b-0">
       <Link
         href={`/build/${rod.id}/${stage}`}
-        className="block hover:bg-white/5 focus-visible:bg-white/5"
+        className="flex hover:bg-white/5 focus-visible:bg-white/5"
         style={{ height: ROW_H }}
         aria-label={`${rod.name}. ${standsAt(rod)}`}
       >
-        <div className="absolute top-2 left-[26px] flex items-baseline gap-2.5">
-          <span className="text-[17px] font-bold">{rod.name}</span>
-          <span className="fig text-[13px] opacity-85">
-            {rod.number}
-            {rod.length_mm ? ` · ${rodLength(rod.length_mm, rod.rule)}` : ""}
-            {rod.client && ` · for ${rod.client}`}
-          </span>
+        <div className="flex shrink-0 flex-col justify-center pr-2 pl-5" style={{ width: TEXT_W }}>
+          <span className="truncate text-[17px] leading-tight font-bold">{rod.name}</span>
+          <div className="flex items-center gap-2.5">
+            <span className="fig truncate text-[13px] opacity-85">
+              {rod.number}
+              {rod.length_mm ? ` · ${rodLength(rod.length_mm, rod.rule)}` : ""}
+              {rod.client && ` · for ${rod.client}`}
+            </span>
+            <span className="ml-auto shrink-0">
+              <StageTicks rod={rod} />
+            </span>
+          </div>
+          <span className="mt-0.5 line-clamp-2 text-[13.5px] leading-tight">{standsAt(rod)}</span>
         </div>
-        <svg width={width} height={ROW_H} className="block" aria-hidden>
+        <svg width={room} height={ROW_H} className="block" aria-hidden>
           <RodPaint id={paint} />
           {rod.taper.length < 2 && rod.length_mm && (
             <line
@@ -176,7 +184,7 @@ function RodRow({ rod, pxPerMm, width }: { rod: RackRod; pxPerMm: number; width:
               strokeDasharray="2 6"
             />
           )}
-          <BlankShape taper={rod.taper} material="carbon" scale={scale} y={y} paint={paint} />
+          <BlankShape taper={rod.taper} material={rod.material} scale={scale} y={y} paint={paint} />
           {rod.parts.map((p) => (
             <PartShape key={p.id} part={p} scale={scale} y={y} paint={paint} />
           ))}
@@ -191,10 +199,6 @@ function RodRow({ rod, pxPerMm, width }: { rod: RackRod; pxPerMm: number; width:
             />
           ))}
         </svg>
-        <div className="absolute right-4 bottom-1.5 left-[26px] flex items-center gap-3">
-          <StageTicks rod={rod} />
-          <span className="truncate text-[13.5px] opacity-95">{standsAt(rod)}</span>
-        </div>
       </Link>
     </li>
   );

@@ -17,7 +17,7 @@ export function BlankStage() {
   const edit = useBuild((s) => s.edit);
   const { blank, rule } = build;
   return (
-    <div className="grid gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <div className="grid grid-cols-[minmax(0,1fr)_19rem] gap-7 max-[1150px]:grid-cols-1">
         <section>
           <div className="mb-1 flex items-baseline justify-between">

@@ -3,7 +3,6 @@ import { useEffect, useState } from "react";
 import type { CoatPlan } from "../../api/types";
 import { useShown } from "../../build/store";
 import { useWidth } from "../../mat/scale";
-import { due } from "../../rack/Rack";
 import { hours } from "../../ui/measure";
 
 const ROW = 46;
@@ -62,9 +61,7 @@ export function CoatRibbon() {
                 strokeWidth=".8"
               />
               <text x={x(i * step)} y={12} textAnchor={i ? "middle" : "start"}>
-                {origin === null
-                  ? hours(i * step)
-                  : due(new Date(origin + i * step * 60_000).toISOString())}
+                {tick(origin, i, step)}
               </text>
             </g>
           ))}
@@ -96,6 +93,16 @@ export function CoatRibbon() {
       </svg>
     </div>
   );
+}
+
+/** Hours from the first mix, or the time of day once it has been mixed; a new day shows its name. */
+function tick(origin: number | null, i: number, step: number): string {
+  if (origin === null) return hours(i * step);
+  const at = new Date(origin + i * step * 60_000);
+  const before = new Date(origin + (i - 1) * step * 60_000);
+  return i === 0 || at.getDate() === before.getDate()
+    ? at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })
+    : at.toLocaleDateString("en-GB", { weekday: "short", day: "numeric" });
 }
 
 const clock = (coat: CoatPlan, name: string) =>

@@ -13,7 +13,7 @@ export function FinishStage() {
   const edit = useBuild((s) => s.edit);
   const { finish } = build;
   return (
-    <div className="grid gap-6">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
       <section>
         <div className="mb-1 flex items-baseline gap-4">
           <h2>The coats and their clocks</h2>
@@ -192,7 +192,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
   const next = coat.number === build.finish.laid.length + 1;
   const most = Math.max(mix.part_a_ml, mix.part_b_ml);
   return (
-    <div className="grid grid-cols-[4.5rem_1fr_auto] items-center gap-3 border-t border-line pt-2">
+    <div className="grid grid-cols-[4.2rem_auto_minmax(5.5rem,1fr)] items-center gap-3 border-t border-line pt-2">
       <div>
         <div className="font-semibold">Coat {coat.number}</div>
         <div className="label">
@@ -229,6 +229,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
         {coat.laid && coat.number === build.finish.laid.length && (
           <Button
             look="quiet"
+            className="whitespace-nowrap"
             onClick={() =>
               edit(`coat ${coat.number} not mixed after all`, (b) => void b.finish.laid.pop())
             }
@@ -257,7 +258,7 @@ function Syringe({
   return (
     <div className="flex items-center gap-2">
       <span className="fig w-3">{name}</span>
-      <svg viewBox="0 0 220 20" className="h-5 w-44 shrink-0" aria-hidden>
+      <svg viewBox="6 0 208 20" className="h-5 w-36 shrink-0" aria-hidden>
         <rect x="14" y="3" width="170" height="14" rx="2" fill="none" stroke="var(--ink-soft)" />
         <rect x="15" y="4" width={150 * share} height="12" fill={colour} />
         <path
@@ -277,7 +278,7 @@ function Syringe({
           />
         ))}
       </svg>
-      <span className="fig text-xl">{ml.toFixed(1)} mL</span>
+      <span className="fig text-xl whitespace-nowrap">{ml.toFixed(1)} mL</span>
     </div>
   );
 }

@@ -22,7 +22,7 @@ const DATUMS = (Object.keys(DATUM_WORDS) as Datum[]).map((d) => ({
 export function GuidesStage({ selected, onSelect }: StageProps) {
   const { build } = useShown();
   return (
-    <div className="grid gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <GapLadder selected={selected} onSelect={onSelect} />
       <section>
         <div className="mb-1 flex flex-wrap items-baseline gap-4">
@@ -60,8 +60,8 @@ function Train({ selected, onSelect, build }: StageProps & { build: Build }) {
   return (
     <div role="table" aria-label="Guides">
       <div role="row" className={`${COLUMNS} label border-b border-line pb-1`}>
-        <span role="columnheader" className="sr-only">
-          guide
+        <span role="columnheader">
+          <span className="sr-only">guide</span>
         </span>
         <span role="columnheader">ring, mm</span>
         <span role="columnheader">stated at</span>
@@ -74,8 +74,8 @@ function Train({ selected, onSelect, build }: StageProps & { build: Build }) {
         <span role="columnheader" className="text-right">
           from butt
         </span>
-        <span role="columnheader" className="sr-only">
-          change
+        <span role="columnheader">
+          <span className="sr-only">change</span>
         </span>
       </div>
       {plan.guides.placed.map((g, i) => (

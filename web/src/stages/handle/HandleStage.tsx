@@ -22,7 +22,7 @@ const VERDICT: Record<PartPlaced["verdict"], string> = {
 export function HandleStage({ selected, onSelect }: StageProps) {
   const { build } = useShown();
   return (
-    <div className="grid gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <Section selected={selected} onSelect={onSelect} />
       <section>
         <div className="mb-1 flex items-baseline gap-4">
@@ -62,8 +62,8 @@ function Stack({ selected, onSelect }: StageProps) {
             bore wanted
           </Term>
         </span>
-        <span role="columnheader" className="sr-only">
-          order
+        <span role="columnheader">
+          <span className="sr-only">order</span>
         </span>
       </div>
       {parts.map((part, i) => {

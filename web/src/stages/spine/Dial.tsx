@@ -41,7 +41,7 @@ export function Dial(props: {
     <svg
       ref={svg}
       viewBox={`0 0 ${2 * C} ${2 * C}`}
-      className="block w-full max-w-[23rem] cursor-crosshair touch-none select-none"
+      className="block w-full max-w-[19.5rem] mx-auto cursor-crosshair touch-none select-none"
       role="group"
       aria-label="Dial of rests, seen from the butt. Type an angle below to add one by keyboard."
       onClick={(e) => {

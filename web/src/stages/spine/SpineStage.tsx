@@ -40,7 +40,7 @@ export function SpineStage() {
     });
   const shown = plan.spine.zones.find((z) => z.zone === zone);
   return (
-    <div className="grid grid-cols-[24rem_minmax(0,1fr)] gap-8">
+    <div className="grid grid-cols-[21rem_minmax(0,1fr)] gap-8">
       <section>
         <h2>Where it comes to rest</h2>
         <p className="label mb-1">
@@ -85,7 +85,7 @@ export function SpineStage() {
           ]}
           onChange={(v) => edit("spine school", (b) => void (b.spine.school = v))}
         />
-        <div className="grid grid-cols-[auto_1fr] gap-x-8 gap-y-4">
+        <div className="grid grid-cols-1 gap-x-8 gap-y-3 xl:grid-cols-[auto_1fr]">
           {(spine.school === "straightest" || spine.school === "stiff_axis") && (
             <NumberField
               path="spine.own_line_deg"
@@ -142,7 +142,7 @@ export function SpineStage() {
             />
           )}
         </div>
-        <div className="grid grid-cols-[15rem_1fr] items-start gap-6">
+        <div className="grid grid-cols-[13rem_1fr] items-start gap-6">
           <EndOn />
           <Marks />
         </div>
