@@ -383,7 +383,7 @@ def _judge_places(
                     "Guides stay off joints and their wraps.",
                     g.spot,
                 )
-    for a, b in itertools.pairwise(plan.placed):
+    for a, b in itertools.pairwise([g for g in plan.placed if g.marked_mm is not None]):
         if (
             a.wrap_from_mm is None
             or b.wrap_to_mm is None

@@ -411,16 +411,23 @@ def _judge_arbor(build: Build, plan: HandlePlan, arbor: ArborPlan, add: Noted) -
         )
     if all(band.turns is not None for band in arbor.bands):
         turns = ", ".join(str(band.turns) for band in arbor.bands)
-        if max(band.turns or 0 for band in arbor.bands) == 0:
+        bare = sum(band.turns == 0 for band in arbor.bands)
+        if bare:
+            where = (
+                "at any band"
+                if bare == len(arbor.bands)
+                else f"at {bare} of its {len(arbor.bands)} bands"
+            )
             add(
                 "arbor-no-turn",
                 "check",
-                f"The seat is too close to the blank for even one turn of tape ({format_diameter(arbor.gap_per_side_mm, rule)} a side): "
-                "use a thin, even coat of paste and no tape.",
+                f"The seat is too close to the blank for even one turn of tape {where}: "
+                "leave the tape off there and use a thin, even coat of paste.",
                 "A turn of tape needs its own thickness and the glue gap a side.",
                 seat.spot,
                 **numbers,
             )
+        if bare == len(arbor.bands):
             return
         loosest = max(band.loose_mm for band in arbor.bands)
         add(

@@ -69,9 +69,10 @@ def half_width_deg(angles_deg: Sequence[float] | Floats) -> float:
     """Half-width in degrees of the 95 % interval of the mean direction.
 
     Fisher 1993, §4.4.4: circular dispersion d = (1 - r2) / (2 r^2), where r2 is
-    the resultant of the angles' doubled deviations; se = sqrt(d / n). With n
-    below 25 the factor is Student's t rather than the normal's, since the
-    dispersion is itself estimated. 180 when the data tell nothing.
+    the resultant of the angles' doubled deviations; se = sqrt(d / n). For the
+    few rests a builder takes, d is scaled by n / (n - 1) and the factor is
+    Student's t, since the dispersion is itself estimated. 180 when the data
+    tell nothing.
     """
     a = np.asarray(angles_deg, float)
     n = a.size
@@ -81,7 +82,7 @@ def half_width_deg(angles_deg: Sequence[float] | Floats) -> float:
     if r < 1e-9:
         return 180.0
     r2 = float(np.cos(2 * np.radians(a - mean)).mean())
-    dispersion = max((1 - r2) / (2 * r * r), 0.0)
+    dispersion = max((1 - r2) / (2 * r * r), 0.0) * n / (n - 1)
     reach = _t_95(n) * math.sqrt(dispersion / n)
     return 180.0 if reach >= 1 else math.degrees(math.asin(reach))
 
