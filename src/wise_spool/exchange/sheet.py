@@ -248,7 +248,7 @@ def _coats(build: Build, plan: Plan, width: float) -> list[Flowable]:
         clocks = {c.name: c.minutes for c in coat.clocks}
         mix = coat.mixes[0]
         rows.append([
-            str(coat.number) + (" (laid)" if coat.laid else ""), f"{mix.part_a_ml:.1f} + {mix.part_b_ml:.1f} mL", f"{len(coat.mixes)} ×",
+            str(coat.number) + (" (laid)" if coat.laid else ""), f"{mix.part_a_ml:.1f} + {mix.part_b_ml:.1f} mL" if mix.part_b_ml else f"{mix.part_a_ml:.1f} mL", f"{len(coat.mixes)} ×",
             _hours(clocks["rotate"]), f"{_hours(clocks['recoat opens'])} to {_hours(clocks['recoat closes'])}", _hours(clocks["handle"])])  # fmt: skip
     product = build.finish.product
     title = (
