@@ -156,7 +156,6 @@ function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: n
         href={`/build/${rod.id}/${stage}`}
         className="flex hover:bg-white/5 focus-visible:bg-white/5"
         style={{ height: ROW_H }}
-        aria-label={`${rod.name}. ${standsAt(rod)}`}
       >
         <div className="flex shrink-0 flex-col justify-center pr-2 pl-5" style={{ width: TEXT_W }}>
           <span className="truncate text-[17px] leading-tight font-bold">{rod.name}</span>

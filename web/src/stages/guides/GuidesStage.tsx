@@ -58,23 +58,17 @@ function Train({ selected, onSelect, build }: StageProps & { build: Build }) {
     );
   }
   return (
-    <div role="table" aria-label="Guides">
-      <div role="row" className={`${COLUMNS} label border-b border-line pb-1`}>
-        <span role="columnheader">
+    <div role="group" aria-label="Guides">
+      <div className={`${COLUMNS} label border-b border-line pb-1`}>
+        <span>
           <span className="sr-only">guide</span>
         </span>
-        <span role="columnheader">ring, mm</span>
-        <span role="columnheader">stated at</span>
-        <span role="columnheader" className="text-right">
-          from tip-top
-        </span>
-        <span role="columnheader" className="text-right">
-          gap
-        </span>
-        <span role="columnheader" className="text-right">
-          from butt
-        </span>
-        <span role="columnheader">
+        <span>ring, mm</span>
+        <span>stated at</span>
+        <span className="text-right">from tip-top</span>
+        <span className="text-right">gap</span>
+        <span className="text-right">from butt</span>
+        <span>
           <span className="sr-only">change</span>
         </span>
       </div>
@@ -116,7 +110,6 @@ function GuideRow({
     });
   return (
     <div
-      role="row"
       className={`border-b border-line/70 py-1 ${chosen ? "bg-raised shadow-[inset_4px_0_0_var(--pencil)]" : ""}`}
       onFocus={() => onSelect(path)}
     >
@@ -138,7 +131,7 @@ function GuideRow({
           keep={(v) => (b) => void (b.guides.train[i]!.ring_mm = v ?? 1)}
         />
         {guide.at ? (
-          <div role="cell" className="grid grid-cols-[1fr_1.15fr] gap-1">
+          <div className="grid grid-cols-[1fr_1.15fr] gap-1">
             <MeasureField
               path={`${at}.at.distance_mm`}
               label={`Place of guide ${i + 1}`}
@@ -175,7 +168,7 @@ function GuideRow({
         <Figure mm={g.from_tip_ring_mm} build={build} large />
         <Figure mm={g.gap_mm} build={build} asked={!!asked} />
         <Figure mm={g.from_butt_mm} build={build} />
-        <div role="cell" className="flex justify-end">
+        <div className="flex justify-end">
           {guide.at ? (
             <IconButton
               name="Let it go free"
@@ -218,7 +211,6 @@ function Figure({
 }) {
   return (
     <span
-      role="cell"
       className={`fig pt-1 text-right ${large ? "text-lg font-semibold" : "text-[16px]"} ${asked ? "text-check" : ""}`}
     >
       {mm === null ? "–" : length(mm, build.rule, false)}

@@ -48,21 +48,21 @@ function Stack({ selected, onSelect }: StageProps) {
   const { parts } = build.handle;
   if (!parts.length) return <p className="py-3 text-soft">Nothing on the butt yet.</p>;
   return (
-    <div role="table" aria-label="Handle parts">
-      <div role="row" className={`${COLUMNS} label border-b border-line pb-1`}>
-        <span role="columnheader">part</span>
-        <span role="columnheader">length</span>
-        <span role="columnheader">
+    <div role="group" aria-label="Handle parts">
+      <div className={`${COLUMNS} label border-b border-line pb-1`}>
+        <span>part</span>
+        <span>length</span>
+        <span>
           <Term says="Bare blank left before this part.">gap before</Term>
         </span>
-        <span role="columnheader">bore, butt face</span>
-        <span role="columnheader">bore, tip face</span>
-        <span role="columnheader">
+        <span>bore, butt face</span>
+        <span>bore, tip face</span>
+        <span>
           <Term says="The bore that lets the part reach its mark with room for glue.">
             bore wanted
           </Term>
         </span>
-        <span role="columnheader">
+        <span>
           <span className="sr-only">order</span>
         </span>
       </div>
@@ -74,12 +74,11 @@ function Stack({ selected, onSelect }: StageProps) {
         return (
           <div
             key={part.id}
-            role="row"
             className={`border-b border-line/70 py-1.5 ${chosen ? "bg-raised shadow-[inset_4px_0_0_var(--pencil)]" : ""}`}
             onFocus={() => onSelect(path)}
           >
             <div className={COLUMNS}>
-              <div role="cell" className="pl-2">
+              <div className="pl-2">
                 <button
                   type="button"
                   className="min-h-6 text-left font-semibold"
@@ -143,7 +142,7 @@ function Stack({ selected, onSelect }: StageProps) {
                 />
               )}
               <Wanted placed={placed} build={build} seat={part.kind === "reel_seat"} />
-              <div role="cell" className="flex justify-end">
+              <div className="flex justify-end">
                 <IconButton
                   name="Toward the butt"
                   disabled={i === 0}
@@ -202,7 +201,7 @@ function Wanted({
     );
   }
   return (
-    <div role="cell" className="pt-0.5">
+    <div className="pt-0.5">
       <span className="fig text-[16px]">
         {diameter(a, build.rule, false)} → {diameter(b, build.rule)}
       </span>

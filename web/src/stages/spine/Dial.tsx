@@ -30,6 +30,7 @@ export function Dial(props: {
 }) {
   const { trials, zone, reading, onAdd, onMove } = props;
   const svg = useRef<SVGSVGElement>(null);
+  const dragged = useRef(false);
   const angleAt = (clientX: number, clientY: number) => {
     const box = svg.current!.getBoundingClientRect();
     const scale = (2 * C) / box.width;
@@ -45,8 +46,8 @@ export function Dial(props: {
       role="group"
       aria-label="Dial of rests, seen from the butt. Type an angle below to add one by keyboard."
       onClick={(e) => {
-        if ((e.target as Element).closest("[data-rest]")) return;
-        onAdd(angleAt(e.clientX, e.clientY));
+        if (dragged.current) dragged.current = false;
+        else onAdd(angleAt(e.clientX, e.clientY));
       }}
     >
       <circle cx={C} cy={C} r={R + 28} fill="var(--mat)" />
@@ -126,7 +127,10 @@ export function Dial(props: {
             faint={t.zone !== zone}
             r={R - 14 - near * 11}
             angleAt={angleAt}
-            onMove={(angle) => onMove(i, angle)}
+            onMove={(angle, byDrag) => {
+              dragged.current = byDrag;
+              onMove(i, angle);
+            }}
             index={i}
           />
         );
@@ -141,10 +145,10 @@ function Rest(props: {
   faint: boolean;
   r: number;
   angleAt: (x: number, y: number) => number;
-  onMove: (angle: number) => void;
+  onMove: (angle: number, byDrag: boolean) => void;
 }) {
   const { trial, r, faint, angleAt, onMove } = props;
-  const bind = useDrag(({ xy: [x, y], last, tap }) => !tap && last && onMove(angleAt(x, y)), {
+  const bind = useDrag(({ xy: [x, y], last, tap }) => !tap && last && onMove(angleAt(x, y), true), {
     filterTaps: true,
     pointer: { keys: false },
   });
@@ -152,7 +156,6 @@ function Rest(props: {
   return (
     <g
       {...bind()}
-      data-rest
       role="slider"
       tabIndex={0}
       aria-label={`Rest ${props.index + 1}`}
@@ -166,7 +169,7 @@ function Rest(props: {
         const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key];
         if (!way) return;
         e.preventDefault();
-        onMove((trial.angle_deg + way * (e.shiftKey ? 10 : 1) + 360) % 360);
+        onMove((trial.angle_deg + way * (e.shiftKey ? 10 : 1) + 360) % 360, false);
       }}
     >
       <circle cx={x} cy={y} r="12" fill="transparent" />

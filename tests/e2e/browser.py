@@ -1,0 +1,153 @@
+"""The real application in headless Chromium: its own server, its own database."""
+
+import os
+import shutil
+import signal
+import subprocess
+import sys
+import unittest
+import urllib.error
+import urllib.request
+from pathlib import Path
+from threading import Event
+
+from playwright.sync_api import ConsoleMessage, Page, sync_playwright
+
+from tests.shop import temporary_dir
+from wise_spool.store.cluster import free_port
+
+ROOT = Path(__file__).parents[2]
+AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
+CHROMIUM = shutil.which("chromium") or "/usr/bin/chromium"
+FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+
+class Server:
+    """``wise-spool start`` or ``demo`` as its users run it, on a data folder of its own."""
+
+    def __init__(self, shop: str) -> None:
+        self.shop, self.data = shop, temporary_dir() / "data"
+        self.port = free_port("127.0.0.1", 8600)
+        self.process: subprocess.Popen[str] | None = None
+
+    @property
+    def url(self) -> str:
+        return f"http://127.0.0.1:{self.port}"
+
+    def start(self) -> None:
+        env = {
+            **os.environ,
+            "WISE_SPOOL_DATA_DIR": str(self.data),
+            "WISE_SPOOL_DATABASE_PORT": "55600",
+        }
+        command = [sys.executable, "-m", "wise_spool.cli", self.shop, "--port", str(self.port)]
+        self.process = subprocess.Popen(
+            command, env=env, stdout=subprocess.PIPE, text=True, cwd=ROOT
+        )
+        assert self.process.stdout is not None
+        said = self.process.stdout.readline()
+        assert "http://" in said, f"the server said: {said!r}"
+        pause = Event()
+        for _ in range(300):
+            try:
+                urllib.request.urlopen(f"{self.url}/api/health", timeout=2).close()
+                return
+            except (urllib.error.URLError, ConnectionError):
+                pause.wait(0.1)
+        raise AssertionError("the server never answered")
+
+    def kill(self) -> None:
+        """End it outright, as a power cut would."""
+        assert self.process is not None
+        self.process.kill()
+        self.process.wait()
+        self._close()
+
+    def stop(self) -> None:
+        """End it as Ctrl-C does."""
+        if self.process is not None and self.process.poll() is None:
+            self.process.send_signal(signal.SIGINT)
+            self.process.wait(40)
+            self._close()
+
+    def _close(self) -> None:
+        assert self.process is not None
+        assert self.process.stdout is not None
+        self.process.stdout.close()
+
+
+class InTheBrowser(unittest.TestCase):
+    """One server and one browser a class, a fresh page a test; console errors fail the test."""
+
+    shop = "demo"
+    server: Server
+    expected_console: tuple[str, ...] = ()
+
+    @classmethod
+    def setUpClass(cls):
+        if not (ROOT / "web" / "dist" / "index.html").exists():
+            raise AssertionError("the interface is not built: run ./wise-spool test")
+        cls.server = Server(cls.shop)
+        cls.server.start()
+        cls.addClassCleanup(lambda: cls.server.stop())
+        play = sync_playwright().start()
+        cls.addClassCleanup(play.stop)
+        cls.browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self):
+        self.context = self.browser.new_context(
+            viewport={"width": 1280, "height": 800}, reduced_motion="reduce", accept_downloads=True
+        )
+        self.addCleanup(self.context.close)
+        self.console: list[str] = []
+        self.page = self.open_page()
+        self.addCleanup(self.no_console_errors)
+
+    def open_page(self) -> Page:
+        page = self.context.new_page()
+        page.set_default_timeout(15_000)
+        page.on("console", self._heard)
+        page.on("pageerror", lambda error: self.console.append(f"page error: {error}"))
+        return page
+
+    def _heard(self, message: ConsoleMessage) -> None:
+        if message.type == "error" and not any(e in message.text for e in self.expected_console):
+            self.console.append(message.text)
+
+    def no_console_errors(self):
+        self.assertEqual(self.console, [])
+
+    def visit(self, path: str) -> None:
+        self.page.goto(self.server.url + path)
+        self.page.wait_for_load_state("networkidle")
+
+    def kept(self) -> None:
+        """Wait until the last edit is kept by the server."""
+        self.page.get_by_role("status").get_by_text("kept", exact=True).wait_for()
+
+    def fill(self, label: str, text: str, exact: bool = True) -> None:
+        field = self.page.get_by_label(label, exact=exact).first
+        field.fill(text)
+        field.press("Enter")
+        self.kept()
+
+    def rod(self, name: str) -> dict:
+        """The build of this name as the server has it."""
+        rods = self.page.request.get(f"{self.server.url}/api/builds").json()
+        found = next(r for r in rods if r["name"] == name)
+        return self.page.request.get(f"{self.server.url}/api/builds/{found['id']}").json()
+
+    def axe(self, page: Page | None = None) -> list[str]:
+        """Serious or critical accessibility faults on the page."""
+        page = page or self.page
+        page.add_script_tag(path=str(AXE))
+        result = page.evaluate("axe.run({resultTypes: ['violations']})")
+        return [
+            f"{v['id']}: {v['help']} at {v['nodes'][0]['target']}"
+            for v in result["violations"]
+            if v["impact"] in ("serious", "critical")
+        ]

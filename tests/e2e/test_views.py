@@ -1,0 +1,99 @@
+"""Every main view: sound, accessible, in both lights, with nothing in the console."""
+
+from playwright.sync_api import expect
+
+from tests.e2e.browser import InTheBrowser
+
+STAGES = ("blank", "spine", "handle", "guides", "finish")
+
+
+class Views(InTheBrowser):
+    shop = "demo"
+
+    def ids(self):
+        return {
+            r["name"]: r["id"]
+            for r in self.page.request.get(f"{self.server.url}/api/builds").json()
+        }
+
+    def test_axe_finds_nothing_serious_anywhere(self):
+        for light in ("lamp", "day"):
+            self.context.add_init_script(
+                "localStorage.setItem('wise-spool:settings', JSON.stringify({state: {flipped: false, rule: 'in/16',"
+                f" lowerDatum: 'tip_top_ring', light: '{light}'}}, version: 0}}))"
+            )
+            ids = self.ids()
+            paths = ["/", f"/build/{ids['Skerry 10']}/sheet"]
+            paths += [f"/build/{ids['Holm Casting']}/{stage}" for stage in STAGES]
+            for path in paths:
+                with self.subTest(light=light, path=path.split("/")[-1] or "rack"):
+                    self.visit(path)
+                    self.assertEqual(self.axe(), [])
+
+    def test_nothing_overflows_at_1024(self):
+        self.page.set_viewport_size({"width": 1024, "height": 768})
+        ids = self.ids()
+        for path in ["/", *(f"/build/{ids['Skerry 10']}/{stage}" for stage in STAGES)]:
+            self.visit(path)
+            wide = self.page.evaluate("document.documentElement.scrollWidth")
+            self.assertLessEqual(wide, 1024, path)
+
+    def test_the_rack_shows_what_runs_and_opens_a_rod(self):
+        self.visit("/")
+        bench = self.page.get_by_role("complementary", name="Now at the bench")
+        expect(bench).to_contain_text("double dryer, turning")
+        self.page.get_by_role("link", name="Skerry 10").click()
+        expect(self.page.get_by_role("heading", name="Skerry 10")).to_be_visible()
+        self.page.go_back()
+        expect(self.page.get_by_role("heading", name="The rack")).to_be_visible()
+
+    def test_a_deep_link_opens_a_stage_with_its_guide_held(self):
+        self.visit(f"/build/{self.ids()['Skerry 10']}/guides?at=guides.train.g5")
+        expect(self.page.get_by_role("button", name="Guide 5", exact=True)).to_have_attribute(
+            "aria-expanded", "true"
+        )
+
+    def test_a_finding_opens_to_its_numbers_and_rule(self):
+        self.visit(f"/build/{self.ids()['Skerry 10']}/guides")
+        self.page.get_by_role("button", name="The middle closes in even steps").click()
+        expect(self.page.get_by_text("Source: common practice.")).to_be_visible()
+
+    def test_the_palette_and_the_keys(self):
+        self.visit(f"/build/{self.ids()['Skerry 10']}/blank")
+        self.page.keyboard.press("Control+k")
+        self.page.get_by_placeholder("Find a rod, a stage or a command").fill("birch")
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("heading", name="Birch perch")).to_be_visible()
+        self.page.keyboard.press("4")
+        expect(self.page.get_by_role("heading", name="The gaps, as a stair")).to_be_visible()
+        self.page.keyboard.press("?")
+        expect(self.page.get_by_role("dialog", name="Keys")).to_be_visible()
+
+    def test_the_mat_can_be_turned_round(self):
+        self.visit(f"/build/{self.ids()['Skerry 10']}/guides")
+        guide = self.page.get_by_role("slider", name="guide 1, ring 6")
+        right = guide.bounding_box()["x"]
+        self.page.keyboard.press("Control+k")
+        self.page.get_by_role("option", name="Turn the mat round").click()
+        self.page.wait_for_function(
+            "x => document.querySelector('[aria-label=\"guide 1, ring 6\"]').getBoundingClientRect().x < x",
+            arg=right / 2,
+        )
+
+    def test_a_missing_rod_and_a_wrong_address_say_so(self):
+        self.expected_console = ("404",)
+        self.visit("/build/00000000-0000-0000-0000-000000000000/blank")
+        expect(self.page.get_by_role("alert")).to_contain_text("not on the rack")
+        self.visit("/nowhere")
+        expect(self.page.get_by_text("Nothing hangs here")).to_be_visible()
+
+    def test_measures_are_written_as_the_core_writes_them(self):
+        # The interface's own formatting is held to the same vectors as core/units.py by what it shows.
+        self.visit(f"/build/{self.ids()['Skerry 10']}/guides")
+        state = self.rod("Skerry 10")
+        shown = self.page.get_by_role("group", name="Guides", exact=True).inner_text()
+        from wise_spool.core.units import format_length
+
+        for guide in state["plan"]["guides"]["placed"]:
+            for mm in (guide["from_tip_ring_mm"], guide["gap_mm"], guide["from_butt_mm"]):
+                self.assertIn(format_length(mm, "in/16", unit=False), shown)
