@@ -1,0 +1,1 @@
+"""Measurements, printed; nothing here passes or fails."""

@@ -25,6 +25,8 @@ SURE_WITHIN_DEG = 5.0
 """A resting line is known when its 95 % interval is within this. From habit."""
 LEAST_TRIALS = 5
 """Below this the spread itself is a guess. From habit."""
+LINES_APART_DEG = 60.0
+"""Two lines nearer than this are one wide one. From habit."""
 TWIST_DEG = 20.0
 """Butt and tip lines further apart than this are worth saying. From habit."""
 TRIALS = Spot(field="spine.trials")
@@ -205,21 +207,17 @@ def _split(angles: Floats) -> list[NDArray[np.bool_]]:
     whole = np.ones(angles.size, bool)
     if angles.size < 4:
         return [whole]
+    z = np.exp(1j * np.radians(angles))
     best: tuple[float, NDArray[np.bool_]] | None = None
-    for seed in np.unique(angles):
-        centres = (seed, (seed + 180) % 360)
-        near = whole
-        for _ in range(20):
-            d0 = np.abs((angles - centres[0] + 180) % 360 - 180)
-            d1 = np.abs((angles - centres[1] + 180) % 360 - 180)
-            near = d0 <= d1
-            if near.all() or not near.any():
-                break
-            fresh = (mean_direction(angles[near])[0], mean_direction(angles[~near])[0])
-            if fresh == centres:
-                break
-            centres = fresh
-        if min(near.sum(), (~near).sum()) < 2 or apart_deg(*centres) < 60:
+    tried: set[bytes] = set()
+    for seed in np.unique(z):
+        near = _settled(z, seed)
+        if near is None or near.tobytes() in tried:
+            continue
+        tried.update((near.tobytes(), (~near).tobytes()))
+        lines = (z[near].sum(), z[~near].sum())
+        between = math.degrees(abs(np.angle(lines[0] * np.conj(lines[1]))))
+        if min(near.sum(), (~near).sum()) < 2 or between < LINES_APART_DEG:
             continue
         score = _log_likelihood(angles[near], angles.size) + _log_likelihood(
             angles[~near], angles.size
@@ -232,6 +230,21 @@ def _split(angles: Floats) -> list[NDArray[np.bool_]]:
     if best[0] - penalty > _log_likelihood(angles, angles.size):
         return [best[1], ~best[1]]
     return [whole]
+
+
+def _settled(z: NDArray[np.complex128], seed: complex) -> NDArray[np.bool_] | None:
+    """Two-means round the circle from a line and its opposite; None when one side is empty."""
+    centres, near = (seed, -seed), np.ones(z.size, bool)
+    for _ in range(20):
+        fresh = (z * np.conj(centres[0])).real >= (z * np.conj(centres[1])).real
+        if fresh.all() or not fresh.any():
+            return None
+        if (fresh == near).all():
+            break
+        near = fresh
+        sums = (z[near].sum(), z[~near].sum())
+        centres = (sums[0] / (abs(sums[0]) or 1), sums[1] / (abs(sums[1]) or 1))
+    return near
 
 
 def _log_likelihood(angles: Floats, total: int) -> float:

@@ -253,7 +253,11 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What If */
+        /**
+         * What If
+         * @description Plan without keeping. On the event loop, one after another: a plan takes a few
+         *     milliseconds, less than threads would cost each other.
+         */
         post: operations["what_if_api_plan_post"];
         delete?: never;
         options?: never;

@@ -1,0 +1,85 @@
+"""What-if calls over HTTP on loopback: eight clients against one server process."""
+
+import http.client
+import os
+import subprocess
+import sys
+import tempfile
+import time
+from concurrent.futures import ThreadPoolExecutor
+from datetime import UTC, datetime
+from pathlib import Path
+
+from bench.timing import line
+from wise_spool.demo.shop import demo_builds
+from wise_spool.store.cluster import free_port
+
+CLIENTS = 8
+CALLS_EACH = 60
+
+
+def client(port: int, body: bytes, calls: int) -> list[float]:
+    """One client's calls, one after another on one connection, in ms."""
+    link = http.client.HTTPConnection("127.0.0.1", port)
+    took = []
+    for _ in range(calls):
+        start = time.perf_counter()
+        link.request("POST", "/api/plan", body, {"content-type": "application/json"})
+        answer = link.getresponse()
+        answer.read()
+        if answer.status != 200:
+            raise RuntimeError(f"answered {answer.status}")
+        took.append((time.perf_counter() - start) * 1000)
+    link.close()
+    return took
+
+
+def resident_mb(pid: int) -> float:
+    """Resident memory of a process in MB."""
+    status = Path(f"/proc/{pid}/status").read_text()
+    return next(
+        int(row.split()[1]) / 1024 for row in status.splitlines() if row.startswith("VmRSS")
+    )
+
+
+def main() -> None:
+    """Start a server on a throw-away folder, load it, print, stop it."""
+    body = demo_builds(datetime.now(UTC))[0].model_dump_json().encode()
+    port = free_port("127.0.0.1", 8700)
+    with tempfile.TemporaryDirectory(prefix="wise-spool-bench-") as where:
+        Path(where).chmod(0o755)
+        env = {
+            **os.environ,
+            "WISE_SPOOL_DATA_DIR": f"{where}/data",
+            "WISE_SPOOL_DATABASE_PORT": "55700",
+        }
+        command = [sys.executable, "-m", "wise_spool.cli", "demo", "--port", str(port)]
+        server = subprocess.Popen(command, env=env, stdout=subprocess.PIPE, text=True)
+        try:
+            assert server.stdout is not None
+            server.stdout.readline()
+            for _ in range(100):
+                try:
+                    client(port, body, 3)
+                    break
+                except OSError:
+                    time.sleep(0.1)
+            before = resident_mb(server.pid)
+            print(line("what-if, 1 client", client(port, body, 150)))
+            with ThreadPoolExecutor(CLIENTS) as pool:
+                start = time.perf_counter()
+                runs = list(pool.map(lambda _: client(port, body, CALLS_EACH), range(CLIENTS)))
+                seconds = time.perf_counter() - start
+            every = [ms for run in runs for ms in run]
+            print(line(f"what-if, {CLIENTS} clients", every))
+            print(f"{'calls a second':<44} {len(every) / seconds:.0f}")
+            print(
+                f"{'server memory before and after':<44} {before:.0f} MB, {resident_mb(server.pid):.0f} MB"
+            )
+        finally:
+            server.terminate()
+            server.wait(40)
+
+
+if __name__ == "__main__":
+    main()
