@@ -13,6 +13,7 @@ from wise_spool.store.builds import BuildStore
 from wise_spool.store.cluster import Cluster, running_cluster
 from wise_spool.store.migrations import upgrade
 
+ROOT_PORT = 55400
 _count = itertools.count(1)
 
 
@@ -28,7 +29,7 @@ def temporary_dir() -> Path:
 def cluster() -> Cluster:
     """The cluster, started on first use."""
     stack = ExitStack()
-    made = stack.enter_context(running_cluster(temporary_dir() / "data", 55400, durable=False))
+    made = stack.enter_context(running_cluster(temporary_dir() / "data", ROOT_PORT, durable=False))
     atexit.register(stack.close)
     return made
 

@@ -15,17 +15,20 @@ export function Findings(props: {
   onSelect: (what: string | null) => void;
 }) {
   const { plan, build } = useShown();
+  const begun = (stage: StageName) =>
+    plan.standing.find((s) => s.stage === stage)?.state !== "empty";
   const here = plan.findings.filter((f) => f.stage === props.stage);
   const elsewhere = plan.findings.filter(
     (f) =>
       f.stage !== props.stage &&
+      begun(f.stage) &&
       (f.weight === "ruins" || (f.weight === "check" && !build.done.includes(f.stage))),
   );
   return (
     <aside
       aria-label="Findings"
       tabIndex={0}
-      className="w-[21rem] shrink-0 overflow-auto border-l border-line bg-deep px-4 pt-4 pb-8"
+      className="w-[21rem] shrink-0 max-[1150px]:w-[16.5rem] overflow-auto border-l border-line bg-deep px-4 pt-4 pb-8"
     >
       <h2 className="mb-1">Findings</h2>
       <ul>

@@ -19,7 +19,7 @@ export function Ruler(props: {
   const inch = unitOf(rule) === "in";
   const unit = inch ? INCH : 10;
   const room = scale.pxPerMm * unit;
-  const numberEvery = [1, 2, 5, 6, 10, 12, 20, 50].find((n) => n * room > 34) ?? 100;
+  const numberEvery = [1, 2, 5, 6, 10, 12, 20, 50].find((n) => n * room > (inch ? 34 : 46)) ?? 100;
   const fine = inch
     ? [16, 8, 4, 2, 1].find((d) => room / d > 4.5)
     : room > 50

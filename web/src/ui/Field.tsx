@@ -59,7 +59,7 @@ export function FieldShell(props: Shell) {
       <label htmlFor={id} className={hideLabel ? "sr-only" : "label block"}>
         {label}
       </label>
-      <div className="relative">
+      <div className="@container relative">
         <input
           id={id}
           className="field"
@@ -85,7 +85,7 @@ export function FieldShell(props: Shell) {
           }}
         />
         {suffix && (
-          <span className="fig pointer-events-none absolute top-1.5 right-2 text-sm text-soft">
+          <span className="fig pointer-events-none absolute top-1.5 right-2 hidden text-sm text-soft @min-[5.6rem]:inline">
             {suffix}
           </span>
         )}

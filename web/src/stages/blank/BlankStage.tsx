@@ -241,7 +241,7 @@ function NewReading() {
           ref={second}
           aria-label="Diameter of a new reading"
           className="field"
-          placeholder={unit === "in" ? "0.550 or 14 mm" : "14.0"}
+          placeholder={unit === "in" ? "14 mm" : "14.0"}
           value={od}
           aria-invalid={problem?.at === "od" || undefined}
           onChange={(e) => setOd(e.target.value)}
