@@ -199,21 +199,10 @@ CHECKS: tuple[tuple[str, tuple[str, ...], str], ...] = (
     ("Ruff format", ("ruff", "format", "--check", "."), "."),
     ("mypy", ("mypy",), "."),
     ("import-linter", ("lint-imports",), "."),
+    ("API types", ("npm", "run", "-s", "types"), "web"),
     ("ESLint", ("npm", "run", "-s", "lint"), "web"),
     ("Prettier", ("npm", "run", "-s", "format"), "web"),
     ("tsc", ("npx", "tsc", "-b"), "web"),
-    (
-        "API types",
-        (
-            "npx",
-            "openapi-typescript",
-            "../docs/openapi.json",
-            "--check",
-            "-o",
-            "src/api/schema.d.ts",
-        ),
-        "web",
-    ),
 )
 
 

@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 
 from tests.core.samples import codes, finding, grip, rod, seat
 from wise_spool.core.arbors import plan_arbors, tape_length_mm
-from wise_spool.core.blank import Taper
 from wise_spool.core.build import Arbors, Handle, SeatBore
 from wise_spool.core.plan import plan
+from wise_spool.core.taper import Taper
 
 CONE = Taper([0, 2000], [12, 2], [0.05, 0.05], 2000)
 SEAT = SeatBore(bore_mm=16, usable_from_mm=4, usable_to_mm=106, foot_centre_mm=55)

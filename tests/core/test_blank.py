@@ -8,9 +8,10 @@ from hypothesis import strategies as st
 from scipy.interpolate import PchipInterpolator
 
 from tests.core.samples import blank, build, codes, finding
-from wise_spool.core.blank import Taper, tube_bore_mm, tube_for_tip, working_blank
+from wise_spool.core.blank import tube_bore_mm, tube_for_tip, working_blank
 from wise_spool.core.build import Blank, Joint, Reading
 from wise_spool.core.plan import plan
+from wise_spool.core.taper import Taper
 
 
 def readings(*pairs):

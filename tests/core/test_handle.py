@@ -8,11 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.core.samples import blank, build, codes, finding, grip, rod, seat
-from wise_spool.core.blank import Taper
 from wise_spool.core.build import Handle, Part
 from wise_spool.core.fits import stop_station, straight_bore
 from wise_spool.core.handle import place_parts
 from wise_spool.core.plan import plan
+from wise_spool.core.taper import Taper
 
 CONE = Taper([0, 2000], [12, 2], [0.05, 0.05], 2000)
 FALL = 10 / 2000

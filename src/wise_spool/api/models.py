@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from wise_spool.core.blank import TaperPoint
 from wise_spool.core.build import BlankMaterial, Build, Name, RodType, Words
 from wise_spool.core.findings import Finding
-from wise_spool.core.guides import GuidePlaced
+from wise_spool.core.gaps import GuidePlaced
 from wise_spool.core.handle import PartPlaced
 from wise_spool.core.plan import Plan, StageStanding
 from wise_spool.core.units import MarkingRule, MeasureKind, Unit

@@ -7,9 +7,9 @@ so the band nearer the butt takes fewer turns (common practice). Method page:
 
 import math
 
-from wise_spool.core.blank import Taper
 from wise_spool.core.build import Arbors, ArborSchool, SeatBore
 from wise_spool.core.frozen import Frozen
+from wise_spool.core.taper import Taper
 
 BANDS: dict[ArborSchool, int] = {
     "tape_2": 2, "tape_3": 3, "tape_4": 4, "mesh": 1, "foam": 1, "sleeve": 1,

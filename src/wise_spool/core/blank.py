@@ -1,24 +1,18 @@
-"""The blank's taper: outside diameter along its length, with how far to trust it.
+"""The blank as it arrived and as it will be built on: trims, joints, tube, misreadings.
 
-Readings are joined by monotone cubic interpolation (Fritsch & Carlson 1980,
-SIAM J. Numer. Anal. 17, 238-246, as SciPy's ``PchipInterpolator``), section by
-section on a jointed blank. Method page: ``docs/methods/blank.md``.
+Method page: ``docs/methods/blank.md``.
 """
 
 import itertools
 import math
-from bisect import bisect_right
-from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
 
 import numpy as np
-from numpy.typing import ArrayLike, NDArray
-from scipy.interpolate import PchipInterpolator
 
 from wise_spool.core.build import Blank, Joint, Reading
 from wise_spool.core.findings import Figure, Finding, Place, Weight, figures
 from wise_spool.core.frozen import Frozen
+from wise_spool.core.taper import SAME_STATION_MM, Taper
 from wise_spool.core.units import (
     MM_PER_INCH,
     MarkingRule,
@@ -26,14 +20,6 @@ from wise_spool.core.units import (
     format_length,
 )
 
-Floats = NDArray[np.float64]
-
-SAME_STATION_MM = 0.5
-"""Readings closer than this are repeats of one station. From habit."""
-MID_SPAN_BAND_MM = 0.4
-"""Band added half way between two readings a whole blank apart. From habit."""
-BEYOND_BAND_PER_MM = 0.001
-"""Band added per mm beyond the measured span. From habit."""
 RISE_MM = 0.1
 """A rise toward the tip over this is a joint, a swell or a misreading. From habit."""
 TUBE_CLEARANCE_MM = 0.05
@@ -42,8 +28,6 @@ LOOSE_TUBE_MM = 0.4
 """A tube this much wider than the tip needs a thread or sleeve under it. From habit."""
 ODD_READING_MM = 0.6
 """A reading this far off the line through its neighbours is questioned. From habit."""
-THINNEST_MM = 0.3
-"""No blank is thinner than this, however far a taper is carried on."""
 SAMPLES = 121
 
 
@@ -55,136 +39,6 @@ def tube_bore_mm(tube_64ths: float) -> float:
 def tube_for_tip(tip_od_mm: float) -> float:
     """Smallest tube size, in 64ths by halves, that clears the tip and its adhesive."""
     return math.ceil((tip_od_mm + TUBE_CLEARANCE_MM) / (MM_PER_INCH / 64) * 2 - 1e-9) / 2
-
-
-@dataclass(frozen=True)
-class _Run:
-    """One section's merged readings, stations strictly rising."""
-
-    start_mm: float
-    end_mm: float
-    station_mm: Floats
-    od_mm: Floats
-    uncertainty_mm: Floats
-    curve: PchipInterpolator
-
-    @cached_property
-    def _pieces(self) -> tuple[list[float], list[list[float]]]:
-        return self.station_mm.tolist(), self.curve.c.T.tolist()
-
-    @cached_property
-    def slope(self) -> float:
-        """Mean slope, used past the last reading."""
-        return float((self.od_mm[-1] - self.od_mm[0]) / (self.station_mm[-1] - self.station_mm[0]))
-
-    def at(self, x: float) -> float:
-        """OD at one station, carried on straight past the readings."""
-        stations, pieces = self._pieces
-        inside = min(max(x, stations[0]), stations[-1])
-        i = min(max(bisect_right(stations, inside) - 1, 0), len(pieces) - 1)
-        u = inside - stations[i]
-        c3, c2, c1, c0 = pieces[i]
-        return ((c3 * u + c2) * u + c1) * u + c0 + self.slope * (x - inside)
-
-
-class Taper:
-    """OD of the blank at any station between its ends, in mm from the present butt.
-
-    ``stations``, ``ods`` and ``uncertainties`` are 1-D and of one length n >= 2.
-    ``joints_mm`` splits them into sections; a section with fewer than two
-    readings borrows the curve through all of them. Raises ``ValueError`` for
-    fewer than two distinct stations.
-    """
-
-    def __init__(
-        self,
-        stations: ArrayLike,
-        ods: ArrayLike,
-        uncertainties: ArrayLike,
-        length_mm: float,
-        joints_mm: Sequence[float] = (),
-    ) -> None:
-        merged = _merge(
-            np.asarray(stations, float), np.asarray(ods, float), np.asarray(uncertainties, float)
-        )
-        if merged[0].size < 2:
-            raise ValueError("a taper needs readings at two different stations")
-        self.length_mm = length_mm
-        edges = [0.0, *sorted(j for j in joints_mm if 0 < j < length_mm), length_mm]
-        self._runs = [_run(merged, a, b, last=b == length_mm) for a, b in itertools.pairwise(edges)]
-        self._edges = np.array(edges[1:-1])
-        self._edge_list = edges[1:-1]
-        self.measured_from_mm = float(merged[0][0])
-        self.measured_to_mm = float(merged[0][-1])
-
-    def od_mm(self, station_mm: ArrayLike) -> Floats:
-        """OD in mm at each station, shape as given."""
-        return self._evaluate(station_mm)[0]
-
-    def od_at(self, station_mm: float) -> float:
-        """OD in mm at one station: the same curve as :meth:`od_mm`, without array overhead."""
-        run = self._runs[bisect_right(self._edge_list, station_mm)]
-        return max(run.at(station_mm), THINNEST_MM)
-
-    def band_mm(self, station_mm: ArrayLike) -> Floats:
-        """Half-width in mm of the band the true OD is expected in, shape as given."""
-        return self._evaluate(station_mm)[1]
-
-    @cached_property
-    def widest_ahead(self) -> tuple[Floats, Floats]:
-        """Stations every mm from butt to tip, and the widest OD from each one on to the tip."""
-        x = np.linspace(0.0, self.length_mm, math.ceil(self.length_mm) + 1)
-        return x, np.maximum.accumulate(self.od_mm(x)[::-1])[::-1]
-
-    def _evaluate(self, station_mm: ArrayLike) -> tuple[Floats, Floats]:
-        x = np.atleast_1d(np.asarray(station_mm, float))
-        od, band = np.empty_like(x), np.empty_like(x)
-        which = np.searchsorted(self._edges, x, side="right")
-        for i, run in enumerate(self._runs):
-            here = which == i
-            if here.any():
-                od[here], band[here] = self._in_run(run, x[here])
-        shape = np.shape(station_mm)
-        return od.reshape(shape), band.reshape(shape)
-
-    def _in_run(self, run: _Run, x: Floats) -> tuple[Floats, Floats]:
-        first, last = run.station_mm[0], run.station_mm[-1]
-        inside = np.clip(x, first, last)
-        beyond = x - inside
-        od = np.maximum(run.curve(inside) + run.slope * beyond, THINNEST_MM)
-        i = np.clip(
-            np.searchsorted(run.station_mm, inside, side="right") - 1, 0, len(run.od_mm) - 2
-        )
-        span = run.station_mm[i + 1] - run.station_mm[i]
-        s = (inside - run.station_mm[i]) / span
-        reading = (1 - s) * run.uncertainty_mm[i] + s * run.uncertainty_mm[i + 1]
-        between = MID_SPAN_BAND_MM * (span / self.length_mm) ** 2 * 4 * s * (1 - s)
-        return od, np.hypot(reading, between) + BEYOND_BAND_PER_MM * np.abs(beyond)
-
-
-def _merge(x: Floats, od: Floats, u: Floats) -> tuple[Floats, Floats, Floats]:
-    """Average repeats at one station; the spread of n repeats falls as sqrt(n)."""
-    order = np.argsort(x, kind="stable")
-    x, od, u = x[order], od[order], u[order]
-    group = np.concatenate([[0], np.cumsum(np.diff(x) > SAME_STATION_MM)]) if x.size else x
-    n = np.bincount(group.astype(int)) if x.size else np.array([])
-    if not x.size:
-        return x, od, u
-
-    def mean(values: Floats) -> Floats:
-        return np.bincount(group.astype(int), weights=values) / n
-
-    return mean(x), mean(od), np.sqrt(mean(u**2) / n)
-
-
-def _run(merged: tuple[Floats, Floats, Floats], start: float, end: float, *, last: bool) -> _Run:
-    x, od, u = merged
-    inside = (x >= start) & ((x <= end) if last else (x < end))
-    if inside.sum() < 2:
-        inside = np.ones_like(inside)
-    return _Run(
-        start, end, x[inside], od[inside], u[inside], PchipInterpolator(x[inside], od[inside])
-    )
 
 
 class TaperPoint(Frozen):

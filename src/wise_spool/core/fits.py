@@ -8,7 +8,7 @@ from collections.abc import Callable
 import numpy as np
 from numpy.typing import NDArray
 
-from wise_spool.core.blank import Taper
+from wise_spool.core.taper import Taper
 
 Floats = NDArray[np.float64]
 
