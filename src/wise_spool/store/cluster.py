@@ -196,12 +196,12 @@ def _start(
     options += ["-c", f"unix_socket_directories={where}"]
     if not durable:
         options += ["-c", "fsync=off", "-c", "synchronous_commit=off", "-c", "full_page_writes=off"]
-    log = (data_dir / "postgres.log").open("ab")
-    return subprocess.Popen(
-        [str(bin_dir / "postgres"), "-D", str(data_dir / "pg"), *options],
-        stdout=log, stderr=log, stdin=subprocess.DEVNULL, cwd="/", start_new_session=True,
-        preexec_fn=_end_with_parent(), **_as(owner),
-    )  # fmt: skip
+    command = [str(bin_dir / "postgres"), "-D", str(data_dir / "pg"), *options]
+    with (data_dir / "postgres.log").open("ab") as log:
+        return subprocess.Popen(
+            command, stdout=log, stderr=log, stdin=subprocess.DEVNULL, cwd="/", start_new_session=True,
+            preexec_fn=_end_with_parent(), **_as(owner),
+        )  # fmt: skip
 
 
 def _end_with_parent() -> Callable[[], None]:
