@@ -1,0 +1,175 @@
+"""Hypothesis strategies for build documents: anything a builder could have typed so far."""
+
+from hypothesis import strategies as st
+
+from wise_spool.core.build import (
+    Arbors,
+    Blank,
+    Brief,
+    Build,
+    Finish,
+    FinishProduct,
+    Guide,
+    Guides,
+    Handle,
+    Joint,
+    Part,
+    Reading,
+    Reel,
+    RollTrial,
+    SeatBore,
+    Spine,
+    StatedAt,
+    TipTop,
+)
+from wise_spool.core.units import STEP_MM
+
+rules = st.sampled_from(sorted(STEP_MM))
+lengths = st.floats(0, 3000)
+stations = st.floats(0, 6000)
+diameters = st.floats(0.3, 60)
+bores = st.none() | st.floats(0, 60)
+angles = st.floats(0, 359.99)
+
+readings = st.builds(
+    Reading, station_mm=stations, od_mm=diameters, uncertainty_mm=st.floats(0.01, 2)
+)
+joints = st.builds(
+    Joint,
+    station_mm=stations,
+    kind=st.sampled_from(["sleeve", "spigot"]),
+    overlap_mm=st.floats(0, 300),
+)
+blanks = st.builds(
+    Blank,
+    length_mm=st.none() | st.floats(300, 6000),
+    trim_butt_mm=st.just(0.0) | lengths,
+    trim_tip_mm=st.just(0.0) | lengths,
+    tip_tube_64ths=st.none() | st.integers(4, 80).map(lambda n: n / 2),
+    readings=st.lists(readings, max_size=12).map(tuple),
+    joints=st.lists(joints, max_size=4).map(tuple),
+    material=st.sampled_from(["carbon", "glass", "composite"]),
+)
+trials = st.builds(
+    RollTrial,
+    angle_deg=angles,
+    snap=st.sampled_from([1, 2, 3]),
+    zone=st.sampled_from(["whole", "butt", "tip"]),
+)
+spines = st.builds(
+    Spine,
+    school=st.sampled_from(["resting_line", "straightest", "stiff_axis", "ignore"]),
+    taped_side=st.sampled_from(["inside", "outside"]),
+    guides_on=st.sampled_from([None, "inside", "outside"]),
+    line=st.sampled_from(["deeper", "other"]),
+    own_line_deg=st.none() | angles,
+    trials=st.lists(trials, max_size=15).map(tuple),
+)
+KINDS = [
+    "butt_cap",
+    "fighting_butt",
+    "rear_grip",
+    "foregrip",
+    "winding_check",
+    "hook_keeper",
+    "trim_ring",
+]
+MATERIALS = ["cork", "foam", "wood", "metal", "graphite", "rubber"]
+plain_parts = st.builds(
+    Part,
+    id=st.just("x"),
+    kind=st.sampled_from(KINDS),
+    material=st.sampled_from(MATERIALS),
+    length_mm=st.floats(0.5, 1500),
+    od_butt_mm=diameters,
+    od_tip_mm=diameters,
+    bore_butt_mm=bores,
+    bore_tip_mm=bores,
+    gap_before_mm=st.just(0.0) | lengths,
+    overlap_mm=st.just(0.0) | lengths,
+    closed_end_mm=st.just(0.0) | lengths,
+)
+seats = st.builds(
+    Part,
+    id=st.just("x"),
+    kind=st.just("reel_seat"),
+    length_mm=st.floats(1, 1500),
+    gap_before_mm=st.just(0.0) | lengths,
+    seat=st.builds(
+        SeatBore,
+        bore_mm=st.floats(0, 60),
+        usable_from_mm=lengths,
+        usable_to_mm=lengths,
+        foot_centre_mm=lengths,
+    ),
+)
+
+
+def numbered(items, prefix):
+    """The items with ids of their own."""
+    return tuple(item.model_copy(update={"id": f"{prefix}{n}"}) for n, item in enumerate(items))
+
+
+handles = st.builds(
+    Handle,
+    parts=st.lists(plain_parts | seats, max_size=6).map(lambda p: numbered(p, "p")),
+    arbors=st.builds(
+        Arbors,
+        school=st.sampled_from(["tape_2", "tape_3", "tape_4", "mesh", "foam", "sleeve"]),
+        tape_thickness_mm=st.floats(0.01, 1),
+        band_width_mm=st.floats(2.1, 60),
+        glue_gap_mm=st.floats(0, 1),
+        front_recess_mm=st.floats(0, 30),
+    ),
+    clearance_mm=st.floats(0, 1),
+)
+DATUMS = ["butt", "bare_tip", "tip_top_ring", "spool_lip", "seat_front"]
+guides = st.builds(
+    Guide,
+    id=st.just("x"),
+    ring_mm=st.floats(1, 60),
+    feet=st.sampled_from(["single", "double"]),
+    foot_butt_mm=st.floats(0, 60),
+    foot_tip_mm=st.floats(0, 60),
+    height_mm=st.floats(0, 90),
+    at=st.none() | st.builds(StatedAt, datum=st.sampled_from(DATUMS), distance_mm=stations),
+)
+trains = st.builds(
+    Guides,
+    tip_top=st.builds(TipTop, ring_mm=st.floats(1, 30), ring_ahead_mm=st.floats(0, 60)),
+    reel=st.builds(Reel, lip_ahead_mm=lengths, guessed=st.booleans()),
+    train=st.lists(guides, max_size=12).map(lambda g: numbered(g, "g")),
+    first_gap_mm=st.floats(1, 400),
+    mark_from=st.sampled_from(DATUMS),
+    mark_under=st.sampled_from(["ring_centre", "foot_edge"]),
+)
+finishes = st.builds(
+    Finish,
+    product=st.builds(
+        FinishProduct,
+        kind=st.sampled_from(["high_build", "regular", "varnish", "uv_resin"]),
+        parts_a=st.floats(0.1, 20),
+        parts_b=st.just(0.0) | st.floats(0.1, 20),
+        at_c=st.floats(0, 45),
+    ),
+    coats=st.integers(1, 8),
+    temperature_c=st.floats(0, 45),
+    humidity_percent=st.floats(1, 100),
+    blank_c=st.none() | st.floats(-10, 45),
+    syringe_step_ml=st.floats(0.01, 2),
+)
+builds = st.builds(
+    Build,
+    name=st.just("Any rod"),
+    rule=rules,
+    brief=st.builds(
+        Brief,
+        rod_type=st.sampled_from(["spinning", "casting", "trolling", "fly"]),
+        cold=st.booleans(),
+    ),
+    blank=blanks,
+    spine=spines,
+    handle=handles,
+    guides=trains,
+    finish=finishes,
+)
