@@ -14,12 +14,13 @@ export function CoatRibbon() {
   const { plan } = useShown();
   const [ref, width] = useWidth<HTMLDivElement>();
   const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 20_000);
-    return () => clearInterval(timer);
-  }, []);
   const { coats } = plan.finish;
   const origin = coats[0]?.starts_at ? Date.parse(coats[0].starts_at) : null;
+  useEffect(() => {
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), 20_000);
+    return () => clearInterval(timer);
+  }, [origin]);
   const end =
     Math.max(...coats.map((c) => c.starts_min + clock(c, "recoat closes")), plan.finish.ready_min) *
     1.04;

@@ -10,6 +10,7 @@ import { THREAD_NAMES, threadColour } from "../../mat/threads";
 import { Button, Choice, IconButton, Overlay, Pick, Term } from "../../ui/controls";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { length, unitOf } from "../../ui/measure";
+import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
 import { GapLadder } from "./GapLadder";
 
@@ -111,7 +112,7 @@ function GuideRow({
   return (
     <div
       className={`border-b border-line/70 py-1 ${chosen ? "bg-raised shadow-[inset_4px_0_0_var(--pencil)]" : ""}`}
-      onFocus={() => onSelect(path)}
+      onFocus={heldByFocus(() => onSelect(path))}
     >
       <div className={COLUMNS}>
         <button

@@ -7,6 +7,7 @@ import { useBuild, useShown } from "../../build/store";
 import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
 import { MeasureField, WordsField } from "../../ui/Field";
 import { diameter, length } from "../../ui/measure";
+import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
 import { KIND_WORDS, MATERIALS, newPart } from "./parts";
 import { Section } from "./Section";
@@ -75,7 +76,7 @@ function Stack({ selected, onSelect }: StageProps) {
           <div
             key={part.id}
             className={`border-b border-line/70 py-1.5 ${chosen ? "bg-raised shadow-[inset_4px_0_0_var(--pencil)]" : ""}`}
-            onFocus={() => onSelect(path)}
+            onFocus={heldByFocus(() => onSelect(path))}
           >
             <div className={COLUMNS}>
               <div className="pl-2">

@@ -1,0 +1,409 @@
+"""Each stage's own jobs on the demo shop, done in the browser and checked in the document."""
+
+from playwright.sync_api import expect
+
+from tests.e2e.browser import InTheBrowser
+
+INCH = 25.4
+
+
+class OnTheDemo(InTheBrowser):
+    shop = "demo"
+
+    def at(self, name, stage):
+        """Open a copy of a demo build, so that tests do not disturb each other."""
+        original = self.rod(name)
+        copy = self.page.request.post(f"{self.server.url}/api/builds/{original['id']}/copy").json()
+        self.id = copy["id"]
+        self.visit(f"/build/{self.id}/{stage}")
+        self.page.get_by_role("heading", name=f"{name}, copy").wait_for()
+
+    def state(self):
+        return self.page.request.get(f"{self.server.url}/api/builds/{self.id}").json()
+
+    @property
+    def build(self):
+        return self.state()["build"]
+
+    @property
+    def plan(self):
+        return self.state()["plan"]
+
+    def choose(self, group, option):
+        self.page.get_by_role("radiogroup", name=group).get_by_role("radio", name=option).click()
+        self.kept()
+
+    def pick(self, label, option):
+        self.page.get_by_role("combobox", name=label).click()
+        self.page.get_by_role("option", name=option, exact=True).click()
+        self.kept()
+
+    def press(self, name, exact=True):
+        self.page.get_by_role("button", name=name, exact=exact).first.click()
+        self.kept()
+
+    def finding(self, text):
+        return self.page.get_by_role("complementary", name="Findings").get_by_text(text)
+
+
+class TheBlank(OnTheDemo):
+    def test_a_reading_is_pulled_and_nudged(self):
+        self.at("Holm Casting", "blank")
+        dot = self.page.get_by_role("slider", name="Reading 6", exact=True)
+        before = self.build["blank"]["readings"][5]["od_mm"]
+        dot.focus()
+        self.page.keyboard.press("ArrowUp")
+        self.kept()
+        self.assertAlmostEqual(self.build["blank"]["readings"][5]["od_mm"], before + 0.05, places=6)
+        box = dot.bounding_box()
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        self.page.mouse.move(x, y - 30, steps=5)
+        self.page.mouse.up()
+        self.kept()
+        self.assertGreater(self.build["blank"]["readings"][5]["od_mm"], before + 1)
+        expect(self.finding("gets thicker toward the tip")).to_be_visible()
+
+    def test_a_rise_is_asked_about_until_there_is_a_joint(self):
+        self.at("Holm Casting", "blank")
+        self.fill("Diameter of reading 8", "8.4")
+        expect(self.finding("gets thicker toward the tip")).to_be_visible()
+        self.press("Add a joint")
+        self.fill("at", "1150")
+        expect(self.finding("gets thicker toward the tip")).to_have_count(0)
+        self.assertEqual(self.build["blank"]["joints"][0]["station_mm"], 1150)
+
+    def test_cutting_the_butt_moves_everything_and_undo_brings_it_back(self):
+        self.at("Skerry 10", "blank")
+        before = self.plan["guides"]["placed"][0]["from_butt_mm"]
+        self.fill("Cut from the butt", "4")
+        self.assertAlmostEqual(
+            self.plan["guides"]["placed"][0]["from_butt_mm"], before - 4 * INCH, delta=0.01
+        )
+        self.press("Undo (Ctrl Z)")
+        self.assertEqual(self.plan["guides"]["placed"][0]["from_butt_mm"], before)
+        expect(self.page.get_by_label("Cut from the butt")).to_have_value("0")
+
+    def test_a_tube_that_will_not_go_on(self):
+        self.at("Skerry 10", "blank")
+        self.fill("Tip-top tube", "4.5")
+        expect(self.finding("does not go over a tip")).to_be_visible()
+        self.fill("Tip-top tube", "")
+        self.assertIsNone(self.build["blank"]["tip_tube_64ths"])
+
+    def test_the_rule_changes_every_figure(self):
+        self.at("Skerry 10", "blank")
+        self.pick("Your rule reads in", "millimetres")
+        expect(self.page.get_by_label("Length, bare")).to_have_value("3048")
+        expect(self.page.get_by_label("Diameter of reading 1", exact=True)).to_have_value("14.62")
+
+    def test_a_reading_is_taken_away(self):
+        self.at("Skerry 10", "blank")
+        many = len(self.build["blank"]["readings"])
+        self.press("Remove the reading at 5 7/8 in")
+        self.assertEqual(len(self.build["blank"]["readings"]), many - 1)
+
+    def test_the_brief_decides_where_guides_hang(self):
+        self.at("Skerry 10", "blank")
+        self.choose("How is it fished?", "Casting")
+        self.assertEqual(self.plan["spine"]["guides_on"], "outside")
+
+
+class TheSpine(OnTheDemo):
+    def test_two_lines_and_which_is_taken(self):
+        self.at("Skerry 10", "spine")
+        expect(self.finding("rests in two lines")).to_be_visible()
+        self.choose("Of the two lines, take", "the other")
+        self.assertAlmostEqual(self.plan["spine"]["line_deg"], 223.5, delta=1)
+
+    def test_schools(self):
+        self.at("Skerry 10", "spine")
+        self.choose("School", "Ignore it")
+        self.assertEqual(self.plan["spine"]["guides_deg"], 0)
+        self.choose("School", "Straightest")
+        self.fill("Clock angle of that line", "135")
+        self.assertEqual(self.plan["spine"]["guides_deg"], 135)
+
+    def test_sides_are_drawn_never_assumed(self):
+        self.at("Skerry 10", "spine")
+        before = self.plan["spine"]["guides_deg"]
+        self.choose("Guides go on", "outside")
+        after = self.plan["spine"]["guides_deg"]
+        self.assertAlmostEqual(abs(before - after), 180, delta=0.1)
+        self.choose("The tape was on", "the inside")
+        self.assertAlmostEqual(self.plan["spine"]["guides_deg"], before, delta=0.1)
+
+    def test_a_rest_is_nudged_and_taken_away(self):
+        self.at("Holm Casting", "spine")
+        self.page.get_by_role("slider", name="Rest 1", exact=True).focus()
+        self.page.keyboard.press("Shift+ArrowRight")
+        self.kept()
+        self.assertEqual(self.build["spine"]["trials"][0]["angle_deg"], 138)
+        self.press("Remove the rest at 138°")
+        self.assertEqual(len(self.build["spine"]["trials"]), 3)
+
+    def test_angles_off_the_clock_are_refused_at_the_field(self):
+        self.at("Holm Casting", "spine")
+        for text, words in (
+            ("400", "not on the clock"),
+            ("north", "not an angle"),
+            ("", "not an angle"),
+        ):
+            field = self.page.get_by_label("or type the angle")
+            field.fill(text)
+            field.press("Enter")
+            expect(self.page.get_by_role("alert").filter(has_text=words)).to_be_visible()
+            expect(field).to_have_value(text)
+        self.assertEqual(len(self.build["spine"]["trials"]), 4)
+
+    def test_zones_are_kept_apart(self):
+        self.at("Holm Casting", "spine")
+        self.page.get_by_role("combobox", name="Tested").click()
+        self.page.get_by_role("option", name="tip half").click()
+        field = self.page.get_by_label("or type the angle")
+        field.fill("10")
+        field.press("Enter")
+        self.kept()
+        zones = {z["zone"]: z["trials"] for z in self.plan["spine"]["zones"]}
+        self.assertEqual(zones, {"whole": 4, "tip": 1})
+
+
+class TheHandle(OnTheDemo):
+    def test_parts_change_places_and_one_is_taken_out(self):
+        self.at("Skerry 10", "handle")
+        self.page.get_by_role("button", name="Toward the tip").nth(1).click()
+        self.kept()
+        self.assertEqual(
+            [p["kind"] for p in self.build["handle"]["parts"]][1:3], ["reel_seat", "rear_grip"]
+        )
+        self.press("Take winding check out")
+        expect(self.finding("No winding check is listed")).to_be_visible()
+
+    def test_arrows_slide_a_part_and_what_is_ahead_of_it(self):
+        self.at("Skerry 10", "handle")
+        before = [p["start_mm"] for p in self.plan["handle"]["parts"]]
+        self.page.get_by_role("slider", name="reel seat").focus()
+        self.page.keyboard.press("Shift+ArrowRight")
+        self.kept()
+        moved = [
+            b - a
+            for a, b in zip(
+                before, [p["start_mm"] for p in self.plan["handle"]["parts"]], strict=True
+            )
+        ]
+        step = 10 * INCH / 16
+        for got, wanted in zip(moved, [0, 0, step, step, step], strict=True):
+            self.assertAlmostEqual(got, wanted, places=2)
+
+    def test_arbor_schools(self):
+        self.at("Skerry 10", "handle")
+        for option, bands in (("4 bands", 4), ("2 bands", 2), ("foam", 1)):
+            self.choose("School", option)
+            self.assertEqual(len(self.plan["handle"]["arbors"][0]["bands"]), bands)
+
+    def test_a_seat_smaller_than_the_blank(self):
+        self.at("Skerry 10", "handle")
+        self.fill("Seat bore", "12 mm")
+        expect(self.finding("smaller than the blank under it")).to_be_visible()
+
+    def test_details_of_the_part_that_is_held(self):
+        self.at("Skerry 10", "handle")
+        self.page.get_by_role("button", name="foregrip", exact=True).click()
+        self.fill("Outside, tip", "14 mm")
+        self.pick("Made of", "foam")
+        part = self.build["handle"]["parts"][3]
+        self.assertEqual((round(part["od_tip_mm"], 6), part["material"]), (14, "foam"))
+        self.assertIn("at=handle.parts.fore", self.page.url)
+
+    def test_impossible_lengths_stay_at_the_field(self):
+        self.expected_console = ("422",)
+        self.at("Skerry 10", "handle")
+        for text, words in (
+            ("0", "more than 0 mm"),
+            ("90 in", "at most 1500 mm"),
+            ("long", "is not a measure"),
+            ("", "cannot be left empty"),
+        ):
+            field = self.page.get_by_label("Length of foregrip", exact=True)
+            field.fill(text)
+            field.press("Enter")
+            expect(self.page.get_by_role("alert").filter(has_text=words)).to_be_visible()
+        self.assertEqual(self.build["handle"]["parts"][3]["length_mm"], 64)
+
+
+class TheGuides(OnTheDemo):
+    def test_a_guide_is_held_and_let_go(self):
+        self.at("Skerry 10", "guides")
+        self.page.get_by_role("button", name="Hold it where it is").first.click()
+        self.kept()
+        self.assertAlmostEqual(
+            self.build["guides"]["train"][3]["at"]["distance_mm"], 18.875 * INCH, delta=0.01
+        )
+        self.page.get_by_role("slider", name="guide 4, ring 6").focus()
+        self.page.keyboard.press("Delete")
+        self.kept()
+        self.assertIsNone(self.build["guides"]["train"][3]["at"])
+
+    def test_the_misread_fraction(self):
+        self.at("Beacon, rod 1 of 2", "guides")
+        self.fill("Place of guide 4", "16 7/8")
+        expect(self.finding("18 7/8?")).to_be_visible()
+        self.fill("Place of guide 4", "18 7/8")
+        expect(self.finding("18 7/8?")).to_have_count(0)
+
+    def test_another_reel_moves_the_reel_side_alone(self):
+        self.at("Skerry 10", "guides")
+        before = [g["from_butt_mm"] for g in self.plan["guides"]["placed"]]
+        self.fill("Spool lip ahead of the reel foot", "3 in")
+        after = [g["from_butt_mm"] for g in self.plan["guides"]["placed"]]
+        self.assertEqual(before[:3], after[:3])
+        for a, b in zip(before[7:], after[7:], strict=True):
+            self.assertAlmostEqual(b - a, 3 * INCH - 62, delta=INCH / 16)
+
+    def test_a_reel_side_chart_is_laid_next_to_the_reel(self):
+        self.at("Skerry 10", "guides")
+        self.page.get_by_role("button", name="Paste a chart").click()
+        self.page.get_by_role("combobox", name="Its distances count from").click()
+        self.page.get_by_role("option", name="spool lip").click()
+        self.page.get_by_label("Distances", exact=True).fill("21; 35 1/2; 49")
+        self.press("Lay it on the rod")
+        stated = [g["at"] for g in self.build["guides"]["train"][7:]]
+        self.assertEqual([round(s["distance_mm"] / INCH, 3) for s in stated], [49, 35.5, 21])
+        self.assertEqual({s["datum"] for s in stated}, {"spool_lip"})
+
+    def test_a_bad_chart_is_kept_and_named_by_its_line(self):
+        self.expected_console = ("422",)
+        self.at("Skerry 10", "guides")
+        self.page.get_by_role("button", name="Paste a chart").click()
+        text = "4\n8 1/4\ntwelve 7"
+        self.page.get_by_label("Distances", exact=True).fill(text)
+        self.page.get_by_role("button", name="Lay it on the rod").click()
+        expect(self.page.get_by_role("alert").filter(has_text="Line 3")).to_be_visible()
+        expect(self.page.get_by_label("Distances", exact=True)).to_have_value(text)
+
+    def test_a_guide_pushed_onto_the_handle(self):
+        self.at("Skerry 10", "guides")
+        self.fill("Place of guide 10", "3")
+        expect(self.finding("sits on the handle")).to_be_visible()
+
+    def test_marks_from_the_butt_and_at_the_foot_edge(self):
+        self.at("Skerry 10", "guides")
+        self.choose("A mark is", "foot edge")
+        self.assertEqual(self.build["guides"]["mark_under"], "foot_edge")
+        self.pick("Marks are read from", "butt")
+        pencil = (
+            self.plan["guides"]["tip_top_ring_mm"]
+            - self.plan["guides"]["placed"][4]["pencil_from_tip_ring_mm"]
+        )
+        self.assertAlmostEqual(pencil / (INCH / 16), round(pencil / (INCH / 16)), places=3)
+
+    def test_the_lower_edge_counts_from_the_datum_picked(self):
+        self.at("Skerry 10", "guides")
+        self.page.get_by_role("combobox", name="Lower edge of the mat counts from").click()
+        self.page.get_by_role("option", name="spool lip").click()
+        expect(
+            self.page.get_by_role("group", name="The rod, guides").get_by_text("20 1/2")
+        ).to_be_visible()
+
+    def test_a_train_is_built_up_and_taken_down(self):
+        self.at("Birch perch", "guides")
+        self.press("Add a guide toward the butt")
+        self.assertEqual(len(self.build["guides"]["train"]), 7)
+        self.press("Take guide 1 out")
+        self.assertEqual(len(self.build["guides"]["train"]), 6)
+
+    def test_the_zoom_window_slides_along_the_rod(self):
+        self.at("Skerry 10", "guides")
+        self.page.get_by_role("button", name="tip", exact=True).click()
+        window = self.page.get_by_role("slider", name="Zoom window")
+        right = window.bounding_box()["x"]
+        window.focus()
+        self.page.keyboard.press("ArrowLeft")
+        self.assertLess(window.bounding_box()["x"], right)
+        self.page.get_by_role("button", name="whole", exact=True).click()
+        expect(window).to_have_count(0)
+
+
+class TheFinish(OnTheDemo):
+    def test_a_coat_is_mixed_and_its_clocks_run_on_the_rack(self):
+        self.at("Skerry 10", "finish")
+        self.press("Mixed just now")
+        self.assertTrue(self.plan["finish"]["coats"][0]["laid"])
+        expect(self.page.get_by_text("now", exact=True)).to_be_visible()
+        self.visit("/")
+        bench = self.page.get_by_role("complementary", name="Now at the bench")
+        expect(bench.get_by_text("Skerry 10, copy").first).to_be_visible()
+        self.page.go_back()
+        self.press("take back")
+        self.assertEqual(self.build["finish"]["laid"], [])
+
+    def test_cold_air_and_wet_air(self):
+        self.at("Skerry 10", "finish")
+        self.fill("Room", "8")
+        self.fill("Humidity", "90")
+        expect(self.finding("Do not coat now")).to_be_visible()
+        expect(self.finding("times what the tin says")).to_be_visible()
+
+    def test_a_coarse_syringe_makes_a_larger_mix(self):
+        self.at("Skerry 10", "finish")
+        before = self.plan["finish"]["coats"][0]["mixes"][0]["part_a_ml"]
+        self.fill("Syringe step", "0.5")
+        self.assertGreater(self.plan["finish"]["coats"][0]["mixes"][0]["part_a_ml"], before)
+
+    def test_a_window_that_closes_before_it_opens(self):
+        self.expected_console = ("422",)
+        self.at("Skerry 10", "finish")
+        field = self.page.get_by_label("Recoat until", exact=True)
+        field.fill("60")
+        field.press("Enter")
+        expect(
+            self.page.get_by_role("alert").filter(has_text="closes before it opens")
+        ).to_be_visible()
+        expect(field).to_have_value("60")
+        self.assertEqual(self.build["finish"]["product"]["recoat_closes_min"], 2880)
+
+    def test_kinds_and_coats(self):
+        self.at("Skerry 10", "finish")
+        self.choose("Kind", "UV resin")
+        expect(self.finding("UV resin on a rod is a trial")).to_be_visible()
+        self.fill("Coats", "4")
+        self.assertEqual(len(self.plan["finish"]["coats"]), 4)
+
+
+class WhatWasChanged(OnTheDemo):
+    def test_any_revision_can_count_again(self):
+        self.at("Skerry 10", "blank")
+        self.choose("Made of", "Glass")
+        self.choose("Made of", "Composite")
+        self.page.get_by_role("button", name="What was changed").click()
+        dialog = self.page.get_by_role("dialog", name="What was changed")
+        dialog.get_by_role("button", name="Go back").last.click()
+        self.kept()
+        self.assertEqual(self.build["blank"]["material"], "carbon")
+
+    def test_a_stage_is_done_and_reopened(self):
+        self.at("Skerry 10", "guides")
+        box = self.page.get_by_label("This stage is done at the bench")
+        box.check()
+        self.kept()
+        self.assertEqual(self.build["done"], ["guides"])
+        expect(
+            self.page.get_by_role("navigation", name="Stages").get_by_text("✓ done")
+        ).to_have_count(1)
+        box.uncheck()
+        self.kept()
+        self.assertEqual(self.build["done"], [])
+
+    def test_light_and_sheets_are_remembered_and_printed(self):
+        self.at("Skerry 10", "blank")
+        self.page.get_by_role("button", name="Daylight").click()
+        self.page.reload()
+        self.assertEqual(self.page.evaluate("document.documentElement.dataset.light"), "day")
+        self.page.get_by_role("link", name="Build sheet").click()
+        self.page.get_by_role("radio", name="Story stick 1:1").click()
+        self.page.get_by_role("radio", name="Letter").click()
+        expect(self.page.get_by_alt_text("Page 4 of the story stick")).to_be_visible()
+        with self.page.expect_download() as saved:
+            self.page.get_by_role("link", name="Save the PDF").click()
+        self.assertIn("story-stick", saved.value.suggested_filename)
