@@ -66,6 +66,9 @@ def _serve(shop: str, port: int | None) -> None:
     chosen = _choose_port(settings.host, port, settings.port)
     with _database(shop, settings) as (_, url, _fresh):
         store = BuildStore(url)
+        if shop == "demo":
+            today = datetime.now().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
+            store.clear_if_untouched(before=today)
         if shop == "demo" and not store.all() and not store.all(put_away=True):
             for build in demo_builds(datetime.now(UTC)):
                 store.add(build, "demo")

@@ -30,6 +30,7 @@ class Settings(BaseSettings):
     data_dir: Path = default_data_dir()
     host: str = "127.0.0.1"
     port: int = 8321
+    names: tuple[str, ...] = ("localhost", "127.0.0.1", "::1")
     database_port: int = 54390
     web_dir: Path = ROOT / "web" / "dist"
     largest_upload_bytes: int = 5_000_000

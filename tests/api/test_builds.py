@@ -15,7 +15,7 @@ class WithAShop(unittest.TestCase):
     @classmethod
     def setUpClass(cls):
         cls.store = fresh_store()
-        cls.client = TestClient(create_app(cls.store, settings()))
+        cls.client = TestClient(create_app(cls.store, settings()), base_url="http://127.0.0.1:8321")
         cls.addClassCleanup(cls.store.engine.dispose)
 
     def new(self, name="Test rod", **more):
@@ -191,6 +191,15 @@ class Refusing(WithAShop):
     def test_a_large_upload_without_a_length_is_refused_too(self):
         chunks = (b"x" * 1_000_000 for _ in range(8))
         self.refused(self.client.post("/api/builds/import", content=chunks), 413)
+
+    def test_other_sites_pages_and_other_names_are_turned_away(self):
+        for headers in ({"origin": "http://elsewhere.test"}, {"host": "elsewhere.test:8321"}):
+            answer = self.client.post("/api/builds", json={"name": "x"}, headers=headers)
+            self.assertIn("only its own pages", self.refused(answer, 403)["detail"])
+        same = self.client.post(
+            "/api/builds", json={"name": "x"}, headers={"origin": "http://127.0.0.1:8321"}
+        )
+        self.assertEqual(same.status_code, 201)
 
     def test_what_is_not_there(self):
         self.refused(self.client.get(f"/api/builds/{uuid.uuid4()}"), 404)

@@ -395,6 +395,26 @@ class WhatWasChanged(OnTheDemo):
         self.kept()
         self.assertEqual(self.build["done"], [])
 
+    def test_a_rod_is_put_away_and_hung_back(self):
+        self.at("Birch perch", "blank")
+        name = "Birch perch, copy"
+        self.page.keyboard.press("Control+k")
+        self.page.get_by_role("option", name="Put this rod away").click()
+        rods = self.page.get_by_role("list", name="Rods")
+        rods.get_by_text("Birch perch", exact=True).first.wait_for()
+        expect(rods.get_by_text(name, exact=True)).to_have_count(0)
+        self.page.get_by_role("button", name="put away").click()
+        self.page.get_by_role("listitem").filter(has_text=name).get_by_role(
+            "button", name="Hang it back"
+        ).click()
+        expect(rods.get_by_text(name, exact=True)).to_be_visible()
+
+    def test_a_rod_is_copied_from_the_palette(self):
+        self.at("Birch perch", "blank")
+        self.page.keyboard.press("Control+k")
+        self.page.get_by_role("option", name="Copy this rod").click()
+        expect(self.page.get_by_role("heading", name="Birch perch, copy, copy")).to_be_visible()
+
     def test_light_and_sheets_are_remembered_and_printed(self):
         self.at("Skerry 10", "blank")
         self.page.get_by_role("button", name="Daylight").click()

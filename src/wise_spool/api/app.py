@@ -14,7 +14,7 @@ from fastapi.staticfiles import StaticFiles
 from wise_spool import __version__
 from wise_spool.api import models as m
 from wise_spool.api import problems
-from wise_spool.api.limits import LargestBody
+from wise_spool.api.limits import LargestBody, SameOrigin
 from wise_spool.api.problems import FieldProblem, Problem, ProblemError, field_problems
 from wise_spool.core.build import Brief, Build
 from wise_spool.core.findings import Finding
@@ -82,6 +82,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     """The application over one database."""
     app = FastAPI(title="Wise Spool", version=__version__, responses=REFUSALS)  # type: ignore[arg-type]
     app.add_middleware(LargestBody, most=settings.largest_upload_bytes)
+    app.add_middleware(SameOrigin, hosts=(settings.host, *settings.names))
     problems.install(app)
 
     def kept_builds() -> Iterator[BuildStore]:

@@ -1,5 +1,7 @@
 """Refuse uploads no build file needs, before they are read into memory."""
 
+from urllib.parse import urlsplit
+
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
@@ -47,3 +49,36 @@ class LargestBody:
             media_type="application/problem+json",
         )
         await answer(scope, receive, send)
+
+
+class SameOrigin:
+    """ASGI middleware: only pages this server itself served may change anything.
+
+    A browser names the page a request comes from; another site's page, or this
+    server reached under a foreign name, is answered 403.
+    """
+
+    def __init__(self, app: ASGIApp, hosts: tuple[str, ...]) -> None:
+        self.app, self.hosts = app, hosts
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] == "http":
+            headers = dict(scope["headers"])
+            host = headers.get(b"host", b"").decode("latin-1")
+            origin = headers.get(b"origin", b"").decode("latin-1")
+            foreign = origin and origin.partition("://")[2] != host
+            if urlsplit(f"//{host}").hostname not in self.hosts or foreign:
+                answer = JSONResponse(
+                    {
+                        "type": "about:blank",
+                        "title": "Not from here",
+                        "status": 403,
+                        "detail": "This shop answers only its own pages, at its own address.",
+                        "errors": [],
+                    },
+                    status_code=403,
+                    media_type="application/problem+json",
+                )
+                await answer(scope, receive, send)
+                return
+        await self.app(scope, receive, send)

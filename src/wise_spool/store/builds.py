@@ -11,7 +11,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import datetime
 
-from sqlalchemy import Engine, create_engine
+from sqlalchemy import Engine, create_engine, delete
 from sqlalchemy import func as sql
 from sqlmodel import Session, col, select
 
@@ -164,6 +164,20 @@ class BuildStore:
         with self._session() as session:
             _row(session, build_id)
             return Build.model_validate(_revision(session, build_id, number).document)
+
+    def clear_if_untouched(self, before: datetime) -> bool:
+        """Empty the shop when nobody has edited or added anything since ``before``; True if emptied.
+
+        For demo data only, whose clocks are anchored to the day they are made.
+        """
+        with self._session() as session:
+            rows = session.exec(select(BuildRow)).all()
+            touched = any(r.head != 1 or r.put_away_at or r.made_at >= before for r in rows)
+            if not rows or touched or len({r.made_at.date() for r in rows}) > 1:
+                return False
+            for table in (RevisionRow, BuildRow):
+                session.exec(delete(table))
+            return True
 
     def put_away(self, build_id: uuid.UUID, *, away: bool) -> None:
         """Take a build off the rack, or hang it back; nothing is deleted."""

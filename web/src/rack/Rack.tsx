@@ -64,10 +64,51 @@ export function Rack() {
             </div>
           )}
           {rods.data && (rods.data.length ? <Rods rods={rods.data} /> : <EmptyRack />)}
+          <PutAway />
         </main>
         {rods.data && rods.data.length > 0 && <AtTheBench rods={rods.data} />}
       </div>
     </div>
+  );
+}
+
+/** Rods taken off the rack; nothing is deleted, each can be hung back. */
+function PutAway() {
+  const queries = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const away = useQuery({
+    queryKey: ["rack", "away"],
+    queryFn: () => take(api.GET("/api/builds", { params: { query: { put_away: true } } })),
+    refetchOnMount: "always",
+  });
+  const hangBack = async (build_id: string) => {
+    await take(
+      api.POST("/api/builds/{build_id}/put-away", {
+        params: { path: { build_id }, query: { back: true } },
+      }),
+    );
+    await queries.invalidateQueries({ queryKey: ["rack"] });
+  };
+  if (!away.data?.length) return null;
+  return (
+    <section className="mx-4 mt-4">
+      <Button look="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {away.data.length} put away
+      </Button>
+      {open && (
+        <ul className="divide-y divide-line">
+          {away.data.map((rod) => (
+            <li key={rod.id} className="flex items-center gap-3 py-1.5 pl-2.5">
+              <span className="font-semibold">{rod.name}</span>
+              <span className="fig text-soft">{rod.number}</span>
+              <Button className="ml-auto" onClick={() => void hangBack(rod.id)}>
+                Hang it back
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
   );
 }
 

@@ -35,6 +35,15 @@ export function Palette() {
     return () => window.removeEventListener("keydown", onKey);
   }, [set]);
   const id = /^\/build\/([^/]+)/.exec(where)?.[1];
+  const path = (build_id: string) => ({ params: { path: { build_id } } });
+  const copy = async (from: string) => {
+    const fresh = await take(api.POST("/api/builds/{build_id}/copy", path(from)));
+    go(`/build/${fresh.id}/blank`);
+  };
+  const putAway = async (which: string) => {
+    await take(api.POST("/api/builds/{build_id}/put-away", path(which)));
+    go("/");
+  };
   const run = (act: () => unknown) => () => {
     set({ palette: false });
     act();
@@ -72,6 +81,12 @@ export function Palette() {
             ))}
             <Command.Item className={ITEM} onSelect={run(() => go(`/build/${id}/sheet`))}>
               Build sheet and story stick <span className="fig">P</span>
+            </Command.Item>
+            <Command.Item className={ITEM} onSelect={run(() => copy(id))}>
+              Copy this rod
+            </Command.Item>
+            <Command.Item className={ITEM} onSelect={run(() => putAway(id))}>
+              Put this rod away
             </Command.Item>
             <Command.Item className={ITEM} onSelect={run(undo)}>
               Undo

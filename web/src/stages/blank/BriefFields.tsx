@@ -50,6 +50,18 @@ export function BriefFields() {
           keep={(v) => (b) => void (b.client = v)}
         />
         <WordsField
+          path="number"
+          label="Number in the shop’s book"
+          value={build.number}
+          keep={(v) => (b) => void (b.number = v)}
+        />
+        <WordsField
+          path="note"
+          label="Notes"
+          value={build.note}
+          keep={(v) => (b) => void (b.note = v)}
+        />
+        <WordsField
           path="name"
           label="Name of the rod"
           value={build.name}

@@ -121,6 +121,34 @@ export function Section({ selected, onSelect }: StageProps) {
           )),
         )}
         <polygon points={[...edge(-1), ...edge(1).reverse()].join(" ")} fill="#6d797c" />
+        <defs>
+          <pattern
+            id="ream"
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <line x1="0" x2="0" y1="0" y2="6" stroke="#ffb39f" strokeWidth="2.5" />
+          </pattern>
+        </defs>
+        {parts
+          .filter((p) => p.verdict === "ream" && p.butt_face.bore_mm && p.tip_face.bore_mm)
+          .flatMap((p) =>
+            ([1, -1] as const).map((sign) => {
+              const a = p.butt_face.station_mm;
+              const b = p.tip_face.station_mm;
+              const inner = (bore: number, s: number) =>
+                y + (sign * Math.max(0, Math.min(od(s), od(s) + (bore - od(s)))) * k) / 2;
+              return (
+                <polygon
+                  key={`${p.id}${sign}`}
+                  points={`${x(a)},${y + (sign * od(a) * k) / 2} ${x(b)},${y + (sign * od(b) * k) / 2} ${x(b)},${inner(p.tip_face.bore_mm!, b)} ${x(a)},${inner(p.butt_face.bore_mm!, a)}`}
+                  fill="url(#ream)"
+                />
+              );
+            }),
+          )}
         <line
           x1={x(from)}
           x2={x(to)}
@@ -132,7 +160,7 @@ export function Section({ selected, onSelect }: StageProps) {
       </svg>
       <p className="label">
         Sawn lengthwise; the room between a part’s bore and the blank is drawn ×{CLEARANCE_TIMES},
-        bands in tape colour.
+        bands in tape colour. Striped, at its true depth: blank still in the way, to be reamed for.
       </p>
     </div>
   );
