@@ -15,6 +15,7 @@ from wise_spool.core.build import (
     Joint,
     Part,
     Reading,
+    Reamer,
     Reel,
     RollTrial,
     SeatBore,
@@ -122,6 +123,12 @@ handles = st.builds(
         front_recess_mm=st.floats(0, 30),
     ),
     clearance_mm=st.floats(0, 1),
+    reamers=st.lists(
+        st.tuples(st.floats(0.3, 30), st.floats(0.1, 20), st.floats(1, 900)).map(
+            lambda r: Reamer(small_mm=r[0], large_mm=r[0] + r[1], length_mm=r[2])
+        ),
+        max_size=4,
+    ).map(tuple),
 )
 DATUMS = ["butt", "bare_tip", "tip_top_ring", "spool_lip", "seat_front"]
 guides = st.builds(

@@ -410,10 +410,10 @@ class WhatWasChanged(OnTheDemo):
         expect(rods.get_by_text(name, exact=True)).to_be_visible()
 
     def test_a_rod_is_copied_from_the_palette(self):
-        self.at("Birch perch", "blank")
+        self.at("Deep char", "blank")
         self.page.keyboard.press("Control+k")
         self.page.get_by_role("option", name="Copy this rod").click()
-        expect(self.page.get_by_role("heading", name="Birch perch, copy, copy")).to_be_visible()
+        expect(self.page.get_by_role("heading", name="Deep char, copy, copy")).to_be_visible()
 
     def test_light_and_sheets_are_remembered_and_printed(self):
         self.at("Skerry 10", "blank")

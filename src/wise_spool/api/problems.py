@@ -29,7 +29,7 @@ WORDS = {
     "recoat_opens_min": "recoat from", "recoat_closes_min": "recoat until", "handle_min": "handling time",
     "full_cure_min": "full cure", "syringe_step_ml": "syringe step", "ratio_error_percent": "ratio error allowed",
     "film_first_mm": "first film", "loss_factor": "loss in brush and cup", "readings": "reading", "parts": "part",
-    "train": "guide", "trials": "rest", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
+    "train": "guide", "reamers": "reamer", "small_mm": "small end", "large_mm": "large end", "trials": "rest", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
 }  # fmt: skip
 UNITS = {
     "_mm": " mm",

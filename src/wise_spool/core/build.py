@@ -166,11 +166,27 @@ class Arbors(Frozen):
     front_recess_mm: Annotated[float, Field(ge=0, le=30)] = 8.0
 
 
+class Reamer(Frozen):
+    """A tapered reamer: its two ends and how far apart they are."""
+
+    name: Words = ""
+    small_mm: DiameterMm
+    large_mm: DiameterMm
+    length_mm: Annotated[float, Field(gt=0, le=1000)]
+
+    @model_validator(mode="after")
+    def _tapers(self) -> "Reamer":
+        if self.large_mm <= self.small_mm:
+            raise ValueError("the large end of a reamer is larger than its small end")
+        return self
+
+
 class Handle(Frozen):
-    """The stack on the butt end."""
+    """The stack on the butt end, and the reamers it is fitted with."""
 
     parts: Annotated[tuple[Part, ...], Field(max_length=30)] = ()
     arbors: Arbors = Arbors()
+    reamers: Annotated[tuple[Reamer, ...], Field(max_length=12)] = ()
     clearance_mm: Annotated[float, Field(ge=0, le=1)] = 0.15
 
     @model_validator(mode="after")

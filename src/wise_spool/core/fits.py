@@ -31,17 +31,15 @@ def stop_station(
     bore = np.asarray(bore_mm(u), float)
     x, widest = taper.widest_ahead
     held = widest.size - np.searchsorted(widest[::-1], bore, side="right")
-    stop = target_mm
-    for place, size, count in zip(u, bore, held, strict=True):
-        if count == 0:
-            continue
-        if count == widest.size:
-            at = taper.length_mm
-        else:
-            wide, narrow = widest[count - 1], widest[count]
-            at = x[count - 1] + (x[count] - x[count - 1]) * (wide - size) / (wide - narrow)
-        stop = max(stop, at - place)
-    return float(stop)
+    blocked = held > 0
+    if not blocked.any():
+        return target_mm
+    before = held[blocked] - 1
+    after = np.minimum(before + 1, widest.size - 1)
+    drop = np.where(after > before, widest[before] - widest[after], 1.0)
+    share = np.where(after > before, (widest[before] - bore[blocked]) / drop, 0.0)
+    at = x[before] + (x[after] - x[before]) * share
+    return float(max(target_mm, (at - u[blocked]).max()))
 
 
 def straight_bore(butt_mm: float, tip_mm: float, length_mm: float) -> Callable[[Floats], Floats]:

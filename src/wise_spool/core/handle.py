@@ -10,6 +10,7 @@ from wise_spool.core.build import Build, Part, PartKind
 from wise_spool.core.findings import Finding, Noted, Place, Spot
 from wise_spool.core.fits import stop_station, straight_bore
 from wise_spool.core.frozen import Frozen
+from wise_spool.core.reaming import Cut, ReamPlan, plan_reaming
 from wise_spool.core.units import format_diameter, format_length
 
 PART_WORDS: dict[PartKind, str] = {
@@ -35,6 +36,8 @@ SAME_LINE_MM = 0.25
 """Two ends this close share one pencil line."""
 SHORT_OK_MM = 1.0
 """Stopping within this of the mark counts as there. From habit."""
+LEFT_OK_MM = 0.1
+"""Left in a bore after reaming, this goes with sandpaper as it is fitted. From habit."""
 THIN_WALL_MM = 3.0
 """Under this a cork or wood wall is wrapped with tape before reaming. From habit."""
 
@@ -94,6 +97,7 @@ class HandlePlan(Frozen):
     reach_mm: float | None
     seat_front_mm: float | None
     arbors: tuple[ArborPlan, ...]
+    reaming: tuple[ReamPlan, ...]
     longer_by_mm: float
 
 
@@ -145,7 +149,33 @@ def plan_handle(build: Build, work: WorkingBlank) -> HandlePlan:
         reach_mm=reach,
         seat_front_mm=seat_front,
         arbors=tuple(arbors),
+        reaming=_reaming(build, placed, work),
         longer_by_mm=round(max(-min((s for s, _ in stations), default=0.0), 0.0), 3),
+    )
+
+
+def _reaming(build: Build, placed: list[PartPlaced], work: WorkingBlank) -> tuple[ReamPlan, ...]:
+    """Passes for every part that stops short and is reamed rather than changed."""
+    if work.taper is None or not build.handle.reamers:
+        return ()
+    return tuple(
+        plan_reaming(part.id, cut, build.handle.reamers, work.taper)
+        for part in placed
+        if part.verdict == "ream" and part.kind not in SIZED_NOT_REAMED
+        if (cut := _cut(part)) is not None
+    )
+
+
+def _cut(part: PartPlaced) -> Cut | None:
+    a, b = part.butt_face, part.tip_face
+    if a.wanted_mm is None or b.wanted_mm is None or a.bore_mm is None or b.bore_mm is None:
+        return None
+    return Cut(
+        start_mm=a.station_mm,
+        length_mm=b.station_mm - a.station_mm,
+        bore_mm=(a.bore_mm, b.bore_mm),
+        wanted_mm=(a.wanted_mm, b.wanted_mm),
+        stretch=STRETCH.get(part.material, 0.0),
     )
 
 
@@ -268,6 +298,8 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
                 part.spot,
             )
         _judge_fit(build, part, add)
+    for ream in plan.reaming:
+        _judge_reaming(build, plan, ream, add)
     for arbor in plan.arbors:
         _judge_arbor(build, plan, arbor, add)
     if plan.reach_mm is not None:
@@ -368,6 +400,45 @@ def _judge_fit(build: Build, part: PartPlaced, add: Noted) -> None:
                 "from habit, editable",
                 wall=format_diameter(part.wall_mm, rule),
             )
+
+
+def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -> None:
+    rule = build.rule
+    part = next(p for p in plan.parts if p.id == ream.part_id)
+    rule_words = (
+        "A reamer goes in no further than its taper stays inside the bore wanted at every depth."
+    )
+    if not ream.passes:
+        add(
+            "ream-no-reamer",
+            "check",
+            f"None of the reamers listed opens the {part.name} without going past the bore wanted: list a finer one, "
+            "or use a round file or sandpaper on a dowel.",
+            rule_words,
+            part.spot,
+        )
+        return
+    if ream.drill_first_mm is not None:
+        add(
+            "ream-pilot",
+            "check",
+            f"The {part.name} is opened by {format_diameter(ream.most_mm, rule)}: drill it first to "
+            f"{format_diameter(ream.drill_first_mm, rule)}, half way from each face on the pilot of the old hole, then ream.",
+            "Enlarging by more than about 5 mm is pilot-bored; up to about 3 mm the reamer does it alone.",
+            part.spot,
+            "common practice",
+            most_to_remove=format_diameter(ream.most_mm, rule),
+        )
+    if ream.left_mm > LEFT_OK_MM:
+        add(
+            "ream-left",
+            "check",
+            f"After the last pass {format_diameter(ream.left_mm, rule)} is left in the {part.name} "
+            f"{format_length(ream.left_at_mm, rule)} in from its butt face: take it out with a round file or sandpaper on a dowel.",
+            rule_words,
+            part.spot,
+            left=format_diameter(ream.left_mm, rule),
+        )
 
 
 def _judge_arbor(build: Build, plan: HandlePlan, arbor: ArborPlan, add: Noted) -> None:

@@ -20,6 +20,7 @@ from wise_spool.core.build import (
     Joint,
     Part,
     Reading,
+    Reamer,
     Reel,
     RollTrial,
     SeatBore,
@@ -42,6 +43,13 @@ THICK_FINISH = FinishProduct(
     recoat_closes_min=1800,
     handle_min=1200,
     full_cure_min=5760,
+)
+
+
+SHOP_REAMERS = (
+    Reamer(name="slim reamer", small_mm=4, large_mm=9.5, length_mm=420),
+    Reamer(name="long reamer", small_mm=8, large_mm=14, length_mm=640),
+    Reamer(name="stout reamer", small_mm=12, large_mm=20, length_mm=520),
 )
 
 
@@ -127,6 +135,7 @@ def skerry() -> Build:
             reason="Deeper line is clear; guides under on the inside so it lies quiet under a fish.",
         ),
         handle=Handle(
+            reamers=SHOP_REAMERS,
             parts=(
                 Part(id="cap", kind="butt_cap", name="rubber butt cap", material="rubber", length_mm=22,
                      od_butt_mm=29, od_tip_mm=28, bore_butt_mm=15, closed_end_mm=6),
@@ -178,6 +187,7 @@ def holm() -> Build:
         ),
         spine=Spine(trials=rests(128, 121, 133, 126), reason=""),
         handle=Handle(
+            reamers=SHOP_REAMERS,
             parts=(
                 Part(id="cap", kind="butt_cap", name="cork butt cap", material="cork", length_mm=20,
                      od_butt_mm=27, od_tip_mm=26, bore_butt_mm=12.5, closed_end_mm=8),
@@ -236,6 +246,7 @@ def beacon(n: int, now: datetime) -> Build:
         ),
         spine=Spine(trials=rests(302, 306, 299, 304, 301, 305, snap=2)),
         handle=Handle(
+            reamers=SHOP_REAMERS,
             parts=(
                 Part(id="cap", kind="butt_cap", name="cork butt cap", length_mm=18, od_butt_mm=26, od_tip_mm=26,
                      bore_butt_mm=11.6, closed_end_mm=7),
@@ -298,6 +309,7 @@ def birch() -> Build:
         ),
         spine=Spine(school="ignore", reason="Soft glass, short casts: straightest look wins."),
         handle=Handle(
+            reamers=SHOP_REAMERS,
             parts=(
                 Part(id="rear", kind="rear_grip", name="turned birch grip", material="wood", length_mm=160,
                      od_butt_mm=27, od_tip_mm=23, bore_butt_mm=11.0, bore_tip_mm=10.5),
@@ -349,6 +361,7 @@ def deep() -> Build:
         ),
         spine=Spine(trials=rests(10, 352, 4, 8, 357, 1, 6, snap=3)),
         handle=Handle(
+            reamers=SHOP_REAMERS,
             parts=(
                 Part(id="rear", kind="rear_grip", name="foam grip on the detachable butt", material="foam", length_mm=inches("11"),
                      od_butt_mm=34, od_tip_mm=32, bore_butt_mm=16.8, bore_tip_mm=16.2),
@@ -402,6 +415,7 @@ def ferryman() -> Build:
             reason="The guides on the rod set the line: the new seat follows them.",
         ),
         handle=Handle(
+            reamers=SHOP_REAMERS,
             parts=(
                 Part(id="rear", kind="rear_grip", name="dented foam grip", material="foam", length_mm=230,
                      od_butt_mm=30, od_tip_mm=28, bore_butt_mm=12.5, bore_tip_mm=12.0),

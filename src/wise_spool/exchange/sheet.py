@@ -103,6 +103,7 @@ def _head(build: Build, plan: Plan) -> list[Flowable]:
 def _body(build: Build, plan: Plan, width: float) -> list[Flowable]:
     sections = [
         _first_things(plan), _spine(build, plan, width), _marks(build, plan, width), _bores(build, plan, width),
+        _reaming(build, plan, width),
         _arbors(build, plan, width), _guides(build, plan, width), _coats(build, plan, width),
     ]  # fmt: skip
     story = [flowable for section in sections for flowable in section]
@@ -191,6 +192,34 @@ def _bores(build: Build, plan: Plan, width: float) -> list[Flowable]:
             ]
         )
     return _section("Bores wanted", rows, width, (0.34, 0.18, 0.18, 0.2, 0.1))
+
+
+def _reaming(build: Build, plan: Plan, width: float) -> list[Flowable]:
+    found: list[Flowable] = []
+    for ream in plan.handle.reaming:
+        part = next(p for p in plan.handle.parts if p.id == ream.part_id)
+        rows = [["pass", "reamer", "from the", "small end in to", "tape it at", "then stops short"]]
+        for n, p in enumerate(ream.passes, start=1):
+            rows.append(
+                [
+                    str(n),
+                    p.reamer,
+                    f"{p.from_face} face",
+                    format_length(p.depth_mm, build.rule),
+                    format_diameter(p.at_face_mm, build.rule),
+                    format_length(p.stops_short_mm, build.rule),
+                ]
+            )
+        drill = (
+            ""
+            if ream.drill_first_mm is None
+            else f", drill {format_diameter(ream.drill_first_mm, build.rule)} first"
+        )
+        if ream.passes:
+            found += _section(
+                f"Ream the {part.name}{drill}", rows, width, (0.08, 0.24, 0.14, 0.18, 0.18, 0.18)
+            )
+    return found
 
 
 def _arbors(build: Build, plan: Plan, width: float) -> list[Flowable]:
