@@ -232,6 +232,44 @@ class TheHandle(OnTheDemo):
         self.assertEqual(self.build["handle"]["parts"][3]["length_mm"], 64)
 
 
+class Reaming(OnTheDemo):
+    def test_passes_follow_the_builders_own_reamers(self):
+        self.at("Holm Casting", "handle")
+        first = self.plan["handle"]["reaming"]
+        self.assertEqual([r["part_id"] for r in first], ["cap", "rear", "fore"])
+        rear = self.page.get_by_role("table", name="short rear grip")
+        expect(rear.get_by_role("row").filter(has_text="long reamer").first).to_contain_text(
+            "butt face"
+        )
+        self.press("Put reamer 2 back")
+        expect(rear.get_by_text("long reamer")).to_have_count(0)
+
+    def test_a_measured_bore_takes_a_part_off_the_list(self):
+        self.at("Holm Casting", "handle")
+        self.page.get_by_label("Bore at the butt face").nth(1).fill("13.1")
+        self.page.get_by_label("Bore at the butt face").nth(1).press("Enter")
+        self.kept()
+        self.page.get_by_label("Bore at the tip face").nth(1).fill("12.9")
+        self.page.get_by_label("Bore at the tip face").nth(1).press("Enter")
+        self.kept()
+        self.assertNotIn("rear", [r["part_id"] for r in self.plan["handle"]["reaming"]])
+        expect(self.finding("The short rear grip reaches its mark")).to_be_visible()
+
+    def test_a_reamer_is_added_and_an_untapered_one_refused(self):
+        self.expected_console = ("422",)
+        self.at("Skerry 10", "handle")
+        self.press("Add a reamer")
+        self.fill("Name of reamer 4", "new one")
+        field = self.page.get_by_label("Large end of reamer 4")
+        field.fill("7 mm")
+        field.press("Enter")
+        expect(
+            self.page.get_by_role("alert").filter(has_text="larger than its small end")
+        ).to_be_visible()
+        expect(field).to_have_value("7 mm")
+        self.assertEqual(self.build["handle"]["reamers"][3]["large_mm"], 14)
+
+
 class TheGuides(OnTheDemo):
     def test_a_guide_is_held_and_let_go(self):
         self.at("Skerry 10", "guides")

@@ -10,6 +10,7 @@ import { diameter, length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
 import { KIND_WORDS, MATERIALS, newPart } from "./parts";
+import { Reaming } from "./Reaming";
 import { Section } from "./Section";
 
 const VERDICT: Record<PartPlaced["verdict"], string> = {
@@ -35,6 +36,7 @@ export function HandleStage({ selected, onSelect }: StageProps) {
         <Stack selected={selected} onSelect={onSelect} />
         <AddPart />
       </section>
+      {build.handle.parts.length > 0 && <Reaming />}
       {build.handle.parts.some((p) => p.kind === "reel_seat") && <ArborSection />}
     </div>
   );
