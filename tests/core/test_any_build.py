@@ -16,7 +16,7 @@ from wise_spool.exchange.build_file import read_build, write_build
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
 
-MANY = settings(max_examples=250, suppress_health_check=list(HealthCheck))
+MANY = settings(max_examples=120, suppress_health_check=list(HealthCheck))
 SOME = settings(max_examples=40, suppress_health_check=list(HealthCheck))
 
 

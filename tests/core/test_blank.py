@@ -104,6 +104,10 @@ class BadReadings(unittest.TestCase):
         self.assertIn("Only one station", finding(p, "blank-no-taper").sentence)
         self.assertEqual(p.blank.taper, ())
 
+    def test_two_readings_half_a_millimetre_apart_are_one_station(self):
+        p = plan(build(blank=Blank(length_mm=2000, readings=readings((1, 12), (1.5, 12)))))
+        self.assertIn("blank-no-taper", codes(p))
+
     def test_a_rise_toward_the_tip_is_asked_about(self):
         p = plan(
             build(

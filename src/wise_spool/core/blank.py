@@ -12,7 +12,7 @@ import numpy as np
 from wise_spool.core.build import Blank, Joint, Reading
 from wise_spool.core.findings import Figure, Finding, Place, Weight, figures
 from wise_spool.core.frozen import Frozen
-from wise_spool.core.taper import SAME_STATION_MM, Taper
+from wise_spool.core.taper import SAME_STATION_MM, Taper, distinct_stations
 from wise_spool.core.units import (
     MM_PER_INCH,
     MarkingRule,
@@ -90,9 +90,8 @@ def working_blank(blank: Blank) -> WorkingBlank:
         if 0 < j.station_mm - cut < length
     )
     on_rod = [r for r in blank.readings if r.station_mm <= blank.length_mm + SAME_STATION_MM]
-    stations = {round(r.station_mm / SAME_STATION_MM) for r in on_rod}
     taper = None
-    if len(stations) >= 2:
+    if distinct_stations([r.station_mm for r in on_rod]) >= 2:
         taper = Taper(
             [r.station_mm - cut for r in on_rod],
             [r.od_mm for r in on_rod],
@@ -178,8 +177,7 @@ def find_in_blank(blank: Blank, work: WorkingBlank, rule: MarkingRule) -> list[F
         return found
     found += _beyond(work.taper, rule)
     found += _tube(blank, work, rule)
-    stations = {round(r.station_mm) for r in blank.readings}
-    if len(stations) == 2:
+    if distinct_stations([r.station_mm for r in blank.readings]) == 2:
         band = float(work.taper.band_mm(work.taper.length_mm / 2))
         found.append(
             _finding(

@@ -412,7 +412,7 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
         add(
             "ream-no-reamer",
             "check",
-            f"None of the reamers listed opens the {part.name} without going past the bore wanted: list a finer one, "
+            f"No reamer listed opens the {part.name} without going past the bore wanted: list a finer one, "
             "or use a round file or sandpaper on a dowel.",
             rule_words,
             part.spot,

@@ -133,6 +133,12 @@ class Taper:
         return od, np.hypot(reading, between) + BEYOND_BAND_PER_MM * np.abs(beyond)
 
 
+def distinct_stations(station_mm: ArrayLike) -> int:
+    """How many stations readings at these places come to, repeats of one counted once."""
+    x = np.sort(np.asarray(station_mm, float))
+    return int(x.size > 0) + int((np.diff(x) > SAME_STATION_MM).sum())
+
+
 def _merge(x: Floats, od: Floats, u: Floats) -> tuple[Floats, Floats, Floats]:
     """Average repeats at one station; the spread of n repeats falls as sqrt(n)."""
     order = np.argsort(x, kind="stable")

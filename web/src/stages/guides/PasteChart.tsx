@@ -1,0 +1,100 @@
+import { useState } from "react";
+
+import { api, take } from "../../api/client";
+import type { Build, Datum } from "../../api/types";
+import { freshId } from "../../build/moves";
+import { useBuild } from "../../build/store";
+import { DATUM_WORDS } from "../../mat/datum";
+import { Button, Overlay, Pick } from "../../ui/controls";
+import { unitOf } from "../../ui/measure";
+
+export const DATUMS = (Object.keys(DATUM_WORDS) as Datum[]).map((d) => ({
+  value: d,
+  label: DATUM_WORDS[d],
+}));
+
+/** A supplier’s chart laid on the guides nearest the tip, or nearest the reel. */
+export function PasteChart({
+  open,
+  onOpenChange,
+  build,
+}: {
+  open: boolean;
+  onOpenChange: (o: boolean) => void;
+  build: Build;
+}) {
+  const edit = useBuild((s) => s.edit);
+  const [text, setText] = useState("");
+  const [datum, setDatum] = useState<Datum>("tip_top_ring");
+  const [problem, setProblem] = useState<string | null>(null);
+  const fromTip = datum === "tip_top_ring" || datum === "bare_tip";
+  const lay = async () => {
+    try {
+      const chart = await take(
+        api.POST("/api/charts", { body: { text, unit: unitOf(build.rule) } }),
+      );
+      const distances = [...chart.distances_mm].sort((a, b) => (fromTip ? a - b : b - a));
+      edit(`a chart of ${distances.length}`, (b) => {
+        const { train } = b.guides;
+        while (train.length < distances.length) {
+          const like = train.at(-1);
+          train.push({
+            id: freshId("g", train),
+            ring_mm: like?.ring_mm ?? 6,
+            feet: like?.feet ?? "single",
+            foot_butt_mm: like?.foot_butt_mm ?? 14,
+            foot_tip_mm: like?.foot_tip_mm ?? 0,
+            height_mm: like?.height_mm ?? 12,
+            thread: like?.thread ?? "garnet",
+            at: null,
+          });
+        }
+        const first = fromTip ? 0 : train.length - distances.length;
+        distances.forEach((distance_mm, k) => (train[first + k]!.at = { datum, distance_mm }));
+      });
+      setText("");
+      setProblem(null);
+      onOpenChange(false);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <Overlay
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Paste a chart"
+      says="One distance a line, or a row of them; fractions, decimals or millimetres."
+    >
+      <Pick label="Its distances count from" value={datum} options={DATUMS} onChange={setDatum} />
+      <label className="label mt-3 block" htmlFor="chart">
+        Distances
+      </label>
+      <textarea
+        id="chart"
+        className="field h-44"
+        value={text}
+        placeholder={unitOf(build.rule) === "in" ? "4\n8 1/4\n12 7/8" : "100\n210\n330"}
+        aria-invalid={problem ? true : undefined}
+        onChange={(e) => setText(e.target.value)}
+      />
+      <p role="alert" className="min-h-5 text-[13.5px] text-ruin">
+        {problem}
+      </p>
+      <p className="label mb-3">
+        {fromTip
+          ? "They are laid on the guides nearest the tip."
+          : "They are laid on the guides nearest the reel."}{" "}
+        The rest stay as they are.
+      </p>
+      <div className="flex justify-end gap-2">
+        <Button look="quiet" onClick={() => onOpenChange(false)}>
+          Not now
+        </Button>
+        <Button look="tape" className="px-4" onClick={() => void lay()}>
+          Lay it on the rod
+        </Button>
+      </div>
+    </Overlay>
+  );
+}
