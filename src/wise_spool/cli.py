@@ -1,5 +1,6 @@
 """The commands behind ``./wise-spool``."""
 
+import gc
 import json
 import os
 import signal
@@ -83,6 +84,8 @@ def _serve(shop: str, port: int | None) -> None:
         print(
             f"Wise Spool ({shop}): http://{settings.host}:{chosen}/   Ctrl-C stops it.", flush=True
         )
+        gc.collect()
+        gc.freeze()  # what start-up made stays; collections while serving need not look at it
         server.run()
         store.engine.dispose()
     print("Stopped; everything is kept.")

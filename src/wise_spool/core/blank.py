@@ -116,7 +116,9 @@ def plan_blank(blank: Blank, work: WorkingBlank) -> BlankPlan:
             )
         )
         points = tuple(
-            TaperPoint(station_mm=round(a, 2), od_mm=round(b, 3), band_mm=round(c, 3))
+            TaperPoint.model_construct(
+                station_mm=round(a, 2), od_mm=round(b, 3), band_mm=round(c, 3)
+            )
             for a, b, c in zip(
                 x.tolist(), taper.od_mm(x).tolist(), taper.band_mm(x).tolist(), strict=True
             )
