@@ -1,9 +1,10 @@
-"""Refuse uploads no build file needs, before they are read into memory."""
+"""Refuse what no page of this shop sends: huge bodies, and requests from elsewhere."""
 
 from urllib.parse import urlsplit
 
-from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from wise_spool.api.problems import Problem, answer
 
 
 class LargestBody:
@@ -37,18 +38,12 @@ class LargestBody:
         await self.app(scope, replay, send)
 
     async def _refuse(self, scope: Scope, receive: Receive, send: Send) -> None:
-        answer = JSONResponse(
-            {
-                "type": "about:blank",
-                "title": "Too large",
-                "status": 413,
-                "detail": f"That is larger than {self.most / 1e6:g} MB; a build file is well under one. Nothing was changed.",
-                "errors": [],
-            },
-            status_code=413,
-            media_type="application/problem+json",
+        detail = (
+            f"That is larger than {self.most / 1e6:g} MB; a build file is well under one. "
+            "Nothing was changed."
         )
-        await answer(scope, receive, send)
+        problem = Problem(title="Too large", status=413, detail=detail)
+        await answer(problem)(scope, receive, send)
 
 
 class SameOrigin:
@@ -68,17 +63,8 @@ class SameOrigin:
             origin = headers.get(b"origin", b"").decode("latin-1")
             foreign = origin and origin.partition("://")[2] != host
             if urlsplit(f"//{host}").hostname not in self.hosts or foreign:
-                answer = JSONResponse(
-                    {
-                        "type": "about:blank",
-                        "title": "Not from here",
-                        "status": 403,
-                        "detail": "This shop answers only its own pages, at its own address.",
-                        "errors": [],
-                    },
-                    status_code=403,
-                    media_type="application/problem+json",
-                )
-                await answer(scope, receive, send)
+                detail = "This shop answers only its own pages, at its own address."
+                problem = Problem(title="Not from here", status=403, detail=detail)
+                await answer(problem)(scope, receive, send)
                 return
         await self.app(scope, receive, send)

@@ -151,7 +151,8 @@ def _short(value: object) -> str | None:
     return str(value)[:60]
 
 
-def _answer(problem: Problem, **more: Any) -> JSONResponse:
+def answer(problem: Problem, **more: Any) -> JSONResponse:
+    """The response that carries a problem; ``more`` are its extension members."""
     return JSONResponse(
         {**problem.model_dump(), **more},
         status_code=problem.status,
@@ -164,28 +165,26 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(ProblemError)
     async def _problem(_: Request, error: ProblemError) -> JSONResponse:
-        return _answer(error.problem, **error.more)
+        return answer(error.problem, **error.more)
 
     @app.exception_handler(RequestValidationError)
     async def _invalid(_: Request, error: RequestValidationError) -> JSONResponse:
         errors = error.errors()
         if any(e["type"] == "json_invalid" for e in errors):
-            return _answer(
+            return answer(
                 Problem(
                     title="Not JSON", status=422, detail="What was sent cannot be read as JSON."
                 )
             )
         problems = field_problems(errors)
         detail = problems[0].message if problems else "Something in the request cannot be kept."
-        return _answer(
+        return answer(
             Problem(title="Cannot be kept as it is", status=422, detail=detail, errors=problems)
         )
 
     @app.exception_handler(HTTPException)
     async def _http(_: Request, error: HTTPException) -> JSONResponse:
-        return _answer(
-            Problem(title="Not done", status=error.status_code, detail=str(error.detail))
-        )
+        return answer(Problem(title="Not done", status=error.status_code, detail=str(error.detail)))
 
     missing: tuple[type[LookupError], ...] = (NoSuchBuildError, NoSuchRevisionError)
     for kind in missing:
@@ -194,8 +193,8 @@ def install(app: FastAPI) -> None:
 
 
 async def _missing(_: Request, error: Exception) -> JSONResponse:
-    return _answer(Problem(title="Not on the rack", status=404, detail=str(error)))
+    return answer(Problem(title="Not on the rack", status=404, detail=str(error)))
 
 
 async def _nothing(_: Request, error: Exception) -> JSONResponse:
-    return _answer(Problem(title="Nothing there", status=409, detail=str(error)))
+    return answer(Problem(title="Nothing there", status=409, detail=str(error)))

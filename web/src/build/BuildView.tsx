@@ -1,4 +1,4 @@
-import { ArrowLeft, FileText, Moon, Redo2, RotateCcw, Search, Sun, Undo2 } from "lucide-react";
+import { ArrowLeft, FileText, Redo2, RotateCcw, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useLocation, useSearchParams } from "wouter";
 
@@ -6,14 +6,14 @@ import { STAGES } from "../api/types";
 import type { StageName, StageStanding } from "../api/types";
 import { Findings } from "../findings/Findings";
 import { Mat } from "../mat/Mat";
-import { typing, useShell } from "../shell/ui";
+import { HeadTools } from "../shell/HeadTools";
+import { typing } from "../shell/ui";
 import { BlankStage } from "../stages/blank/BlankStage";
 import { FinishStage } from "../stages/finish/FinishStage";
 import { GuidesStage } from "../stages/guides/GuidesStage";
 import { HandleStage } from "../stages/handle/HandleStage";
 import { SpineStage } from "../stages/spine/SpineStage";
 import { Button, IconButton } from "../ui/controls";
-import { useSettings } from "../ui/settings";
 import { ConflictOverlay } from "./ConflictOverlay";
 import { History } from "./History";
 import { useBuild } from "./store";
@@ -98,8 +98,6 @@ const SAVING = {
 
 function TopBar({ id }: { id: string }) {
   const { build, saving, canUndo, canRedo, undo, redo } = useBuild();
-  const { light, set } = useSettings();
-  const shell = useShell();
   const [history, setHistory] = useState(false);
   return (
     <header className="flex h-11 shrink-0 items-center gap-3 px-3">
@@ -138,15 +136,7 @@ function TopBar({ id }: { id: string }) {
         <IconButton name="What was changed" onClick={() => setHistory(true)}>
           <RotateCcw size={16} />
         </IconButton>
-        <IconButton name="Find (Ctrl K)" onClick={() => shell.set({ palette: true })}>
-          <Search size={16} />
-        </IconButton>
-        <IconButton
-          name={light === "lamp" ? "Daylight" : "Lamplight"}
-          onClick={() => set({ light: light === "lamp" ? "day" : "lamp" })}
-        >
-          {light === "lamp" ? <Sun size={17} /> : <Moon size={17} />}
-        </IconButton>
+        <HeadTools />
         <Link
           href={`/build/${id}/sheet`}
           className="torn ml-2 flex items-center gap-1.5 px-3 py-1 text-[14px] font-semibold"

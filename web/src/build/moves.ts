@@ -1,5 +1,4 @@
-import type { Build, GuidePlaced } from "../api/types";
-import { length } from "../ui/measure";
+import type { Build, Guide, GuidePlaced } from "../api/types";
 import type { Recipe } from "./store";
 
 /* What dragging and nudging on the mat does to the document. */
@@ -47,5 +46,17 @@ export function freshId(prefix: string, taken: { id: string }[]): string {
 export const guideName = (build: Build, id: string): string =>
   `guide ${build.guides.train.findIndex((g) => g.id === id) + 1}`;
 
-export const said = (what: string, mm: number, build: Build): string =>
-  `${what} ${length(mm, build.rule)}`;
+/** A free guide to follow a train, like the one before it. */
+export function nextGuide(train: Guide[]): Guide {
+  const like = train.at(-1);
+  return {
+    id: freshId("g", train),
+    ring_mm: like?.ring_mm ?? 6,
+    feet: like?.feet ?? "single",
+    foot_butt_mm: like?.foot_butt_mm ?? 14,
+    foot_tip_mm: like?.foot_tip_mm ?? 0,
+    height_mm: like?.height_mm ?? 12,
+    thread: like?.thread ?? "garnet",
+    at: null,
+  };
+}

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Moon, Plus, Search, Sun, Upload } from "lucide-react";
+import { Plus, Upload } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useLocation } from "wouter";
 
@@ -11,7 +11,7 @@ import { useWidth } from "../mat/scale";
 import type { Scale } from "../mat/scale";
 import { Button, IconButton } from "../ui/controls";
 import { rodLength } from "../ui/measure";
-import { useSettings } from "../ui/settings";
+import { HeadTools } from "../shell/HeadTools";
 import { useShell } from "../shell/ui";
 import { AtTheBench } from "./AtTheBench";
 
@@ -24,7 +24,6 @@ export function Rack() {
     queryFn: () => take(api.GET("/api/builds")),
     refetchOnMount: "always",
   });
-  const { light, set } = useSettings();
   const shell = useShell();
   useEffect(() => {
     document.title = "The rack · Wise Spool";
@@ -36,15 +35,7 @@ export function Rack() {
         <h1 className="text-[19px] font-bold">The rack</h1>
         <span className="text-soft">Wise Spool</span>
         <div className="ml-auto flex items-center gap-1.5">
-          <IconButton name="Find (Ctrl K)" onClick={() => shell.set({ palette: true })}>
-            <Search size={17} />
-          </IconButton>
-          <IconButton
-            name={light === "lamp" ? "Daylight" : "Lamplight"}
-            onClick={() => set({ light: light === "lamp" ? "day" : "lamp" })}
-          >
-            {light === "lamp" ? <Sun size={17} /> : <Moon size={17} />}
-          </IconButton>
+          <HeadTools />
           <ImportBuild />
           <Button look="tape" className="px-4" onClick={() => shell.set({ newBuild: true })}>
             <Plus size={16} aria-hidden /> Start a rod

@@ -2,7 +2,7 @@ import { Lock, LockOpen, X } from "lucide-react";
 import { useState } from "react";
 
 import type { Build, GuidePlaced } from "../../api/types";
-import { freeGuide, freshId } from "../../build/moves";
+import { freeGuide, nextGuide } from "../../build/moves";
 import { useBuild, useShown } from "../../build/store";
 import { THREAD_NAMES, threadColour } from "../../mat/threads";
 import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
@@ -273,20 +273,7 @@ function GuideDetails({ build, i }: { build: Build; i: number }) {
 function TrainButtons({ build }: { build: Build }) {
   const edit = useBuild((s) => s.edit);
   const [pasting, setPasting] = useState(false);
-  const add = () =>
-    edit("add a guide", (b) => {
-      const last = b.guides.train.at(-1);
-      b.guides.train.push({
-        id: freshId("g", b.guides.train),
-        ring_mm: last?.ring_mm ?? 6,
-        feet: last?.feet ?? "single",
-        foot_butt_mm: last?.foot_butt_mm ?? 14,
-        foot_tip_mm: last?.foot_tip_mm ?? 0,
-        height_mm: last?.height_mm ?? 12,
-        thread: last?.thread ?? "garnet",
-        at: null,
-      });
-    });
+  const add = () => edit("add a guide", (b) => void b.guides.train.push(nextGuide(b.guides.train)));
   return (
     <div className="mt-3 flex gap-2">
       <Button onClick={add} disabled={build.guides.train.length >= 30}>

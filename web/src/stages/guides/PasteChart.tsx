@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import { api, take } from "../../api/client";
 import type { Build, Datum } from "../../api/types";
-import { freshId } from "../../build/moves";
+import { nextGuide } from "../../build/moves";
 import { useBuild } from "../../build/store";
 import { DATUM_WORDS } from "../../mat/datum";
 import { Button, Overlay, Pick } from "../../ui/controls";
@@ -36,19 +36,7 @@ export function PasteChart({
       const distances = [...chart.distances_mm].sort((a, b) => (fromTip ? a - b : b - a));
       edit(`a chart of ${distances.length}`, (b) => {
         const { train } = b.guides;
-        while (train.length < distances.length) {
-          const like = train.at(-1);
-          train.push({
-            id: freshId("g", train),
-            ring_mm: like?.ring_mm ?? 6,
-            feet: like?.feet ?? "single",
-            foot_butt_mm: like?.foot_butt_mm ?? 14,
-            foot_tip_mm: like?.foot_tip_mm ?? 0,
-            height_mm: like?.height_mm ?? 12,
-            thread: like?.thread ?? "garnet",
-            at: null,
-          });
-        }
+        while (train.length < distances.length) train.push(nextGuide(train));
         const first = fromTip ? 0 : train.length - distances.length;
         distances.forEach((distance_mm, k) => (train[first + k]!.at = { datum, distance_mm }));
       });
