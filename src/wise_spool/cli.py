@@ -3,12 +3,14 @@
 import gc
 import json
 import os
+import re
 import signal
 import socket
 import subprocess
 import sys
 import unittest
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager
 from datetime import UTC, datetime
 from pathlib import Path
@@ -20,12 +22,14 @@ import uvicorn
 from wise_spool.api.app import create_app
 from wise_spool.api.problems import field_problems
 from wise_spool.core.plan import plan as plan_build
+from wise_spool.demo.shelf import demo_shelf
 from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
 from wise_spool.settings import ROOT, Settings
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.cluster import Cluster, ClusterError, free_port, running_cluster
 from wise_spool.store.migrations import upgrade
+from wise_spool.store.shelf import Shelf
 
 DATABASES = {"demo": "wise_spool_demo", "shop": "wise_spool_shop"}
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False)
@@ -73,6 +77,8 @@ def _serve(shop: str, port: int | None) -> None:
         if shop == "demo" and not store.all() and not store.all(put_away=True):
             for build in demo_builds(datetime.now(UTC)):
                 store.add(build, "demo")
+        if shop == "demo" and not Shelf(store).all():
+            Shelf(store).add(demo_shelf())
         server = uvicorn.Server(
             uvicorn.Config(
                 create_app(store, settings, shop),
@@ -188,6 +194,8 @@ def describe(
 def test(pattern: str = "test_*.py", part: str = "") -> None:
     """Run the tests; PART narrows them to core, api, exchange or e2e."""
     os.environ.setdefault("PYTHONWARNINGS", "default")
+    if not part:
+        sys.exit(_test_side_by_side(pattern))
     where = ROOT / "tests" / part
     suite = unittest.defaultTestLoader.discover(
         str(where), pattern=pattern, top_level_dir=str(ROOT)
@@ -198,6 +206,40 @@ def test(pattern: str = "test_*.py", part: str = "") -> None:
     passed = result.testsRun - failed - skipped
     print(f"{passed} passed, {failed} failed, {skipped} skipped")
     sys.exit(1 if failed or passed == 0 else 0)
+
+
+SIDES = (("core",), ("exchange", "api", "e2e"))
+"""Parts of the tests that run beside each other; the machine they must suit has two cores."""
+
+
+def _test_side_by_side(pattern: str) -> int:
+    """Run every part in processes of their own, print what each said, and add up."""
+    command = [sys.executable, "-m", "wise_spool.cli", "test", "--pattern", pattern, "--part"]
+
+    def side(parts: tuple[str, ...]) -> list[tuple[str, str]]:
+        said = []
+        for part in parts:
+            done = subprocess.run(
+                [*command, part], stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
+            )
+            print(f"--- {part}\n{done.stdout}", flush=True)
+            said.append((part, done.stdout.rstrip().rpartition("\n")[2]))
+        return said
+
+    with ThreadPoolExecutor(len(SIDES)) as pool:
+        lines = [line for lines in pool.map(side, SIDES) for line in lines]
+    passed = failed = skipped = 0
+    for part, line in lines:
+        counts = re.fullmatch(r"(\d+) passed, (\d+) failed, (\d+) skipped", line)
+        if counts is None:
+            print(f"The tests of {part} ended early.")
+            failed += 1
+            continue
+        passed += int(counts[1])
+        failed += int(counts[2])
+        skipped += int(counts[3])
+    print(f"{passed} passed, {failed} failed, {skipped} skipped")
+    return 1 if failed or passed == 0 else 0
 
 
 CHECKS: tuple[tuple[str, tuple[str, ...], str], ...] = (

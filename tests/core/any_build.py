@@ -3,7 +3,6 @@
 from hypothesis import strategies as st
 
 from wise_spool.core.build import (
-    Arbors,
     Blank,
     Brief,
     Build,
@@ -11,17 +10,24 @@ from wise_spool.core.build import (
     FinishProduct,
     Guide,
     Guides,
-    Handle,
     Joint,
-    Part,
     Reading,
-    Reamer,
     Reel,
     RollTrial,
-    SeatBore,
     Spine,
     StatedAt,
     TipTop,
+)
+from wise_spool.core.parts import (
+    Arbors,
+    BorePoint,
+    BoreStep,
+    DryFit,
+    Handle,
+    Part,
+    Reamer,
+    SeatBore,
+    Stock,
 )
 from wise_spool.core.units import STEP_MM
 
@@ -74,6 +80,8 @@ KINDS = [
     "winding_check",
     "hook_keeper",
     "trim_ring",
+    "seat_hood",
+    "butt_ferrule",
 ]
 MATERIALS = ["cork", "foam", "wood", "metal", "graphite", "rubber"]
 plain_parts = st.builds(
@@ -89,6 +97,13 @@ plain_parts = st.builds(
     gap_before_mm=st.just(0.0) | lengths,
     overlap_mm=st.just(0.0) | lengths,
     closed_end_mm=st.just(0.0) | lengths,
+    turned=st.booleans(),
+    inside=st.lists(st.builds(BorePoint, at_mm=lengths, bore_mm=st.floats(0, 60)), max_size=4).map(
+        tuple
+    ),
+)
+steps = st.tuples(st.floats(0, 200), st.floats(0.5, 60), st.floats(0, 60)).map(
+    lambda s: BoreStep(from_mm=s[0], to_mm=s[0] + s[1], bore_mm=s[2])
 )
 seats = st.builds(
     Part,
@@ -102,6 +117,9 @@ seats = st.builds(
         usable_from_mm=lengths,
         usable_to_mm=lengths,
         foot_centre_mm=lengths,
+        trigger_mm=st.none() | lengths,
+        end_cap_mm=st.just(0.0) | lengths,
+        steps=st.lists(steps, max_size=3).map(tuple),
     ),
 )
 
@@ -121,6 +139,28 @@ handles = st.builds(
         band_width_mm=st.floats(2.1, 60),
         glue_gap_mm=st.floats(0, 1),
         front_recess_mm=st.floats(0, 30),
+        bands_at_mm=st.lists(lengths, max_size=3).map(tuple),
+    ),
+    dry_fits=st.lists(
+        st.builds(
+            DryFit,
+            part_id=st.sampled_from(["p0", "p1", "p2"]),
+            short_mm=st.floats(-500, 2500),
+            bore_butt_mm=bores,
+            bore_tip_mm=bores,
+        ),
+        max_size=3,
+    ).map(tuple),
+    candidates=st.lists(plain_parts | seats, max_size=3).map(lambda p: numbered(p, "c")),
+    assembly=st.sampled_from(["tip_down", "sub_assembly", "butt_up", "seat_last"]),
+    guides_on=st.booleans(),
+    tip_closed=st.booleans(),
+    glue_temperature_c=st.floats(0, 45),
+    stock=st.builds(
+        Stock,
+        lengths_mm=st.lists(st.floats(50, 600), max_size=3).map(tuple),
+        kerf_mm=st.floats(0, 20),
+        mandrel_mm=st.none() | st.floats(1, 20),
     ),
     clearance_mm=st.floats(0, 1),
     reamers=st.lists(

@@ -1,16 +1,7 @@
 """Blanks and builds the core's tests share; measures are plausible, names are not."""
 
-from wise_spool.core.build import (
-    Blank,
-    Build,
-    Guide,
-    Guides,
-    Handle,
-    Part,
-    Reading,
-    SeatBore,
-    StatedAt,
-)
+from wise_spool.core.build import Blank, Build, Guide, Guides, Reading, StatedAt
+from wise_spool.core.parts import Handle, Part, SeatBore
 
 INCH = 25.4
 

@@ -7,9 +7,10 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from tests.core.samples import INCH, blank, build, codes, finding, grip, guide, rod, seat
-from wise_spool.core.build import Blank, Brief, Guides, Handle, Joint, Reel, TipTop
+from wise_spool.core.build import Blank, Brief, Guides, Joint, Reel, TipTop
 from wise_spool.core.closing import close_after_gap, close_from_first_gap, free_counts_that_close
 from wise_spool.core.datums import Datums, DatumUnknownError
+from wise_spool.core.parts import Handle
 from wise_spool.core.plan import plan
 from wise_spool.core.units import STEP_MM
 

@@ -8,10 +8,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.core.samples import blank, build, codes, finding, grip, rod, seat
-from wise_spool.core.build import Handle, Part
-from wise_spool.core.fits import stop_station, straight_bore
-from wise_spool.core.handle import place_parts
+from wise_spool.core.fits import find_stop, straight_bore
+from wise_spool.core.parts import Handle, Part
 from wise_spool.core.plan import plan
+from wise_spool.core.stack import place_parts
 from wise_spool.core.taper import Taper
 
 CONE = Taper([0, 2000], [12, 2], [0.05, 0.05], 2000)
@@ -54,18 +54,23 @@ class TheStack(unittest.TestCase):
         )
 
 
+def stop_of(bore, taper, target=0.0):
+    """Station where a part with this bore stops."""
+    return find_stop(bore, taper, target).station_mm
+
+
 class WhereAPartStops(unittest.TestCase):
     def test_straight_bore_on_a_straight_taper(self):
         # Closed form: the butt face stops where the blank is as thick as the bore.
-        stop = stop_station(straight_bore(10, 10, 200), 200, CONE, 0)
+        stop = stop_of(straight_bore(10, 10, 200), CONE, 0)
         self.assertAlmostEqual(stop, (12 - 10) / FALL, delta=0.05)
 
     def test_a_bore_steeper_than_the_blank_binds_at_its_thin_end(self):
-        stop = stop_station(straight_bore(14, 9, 300), 300, CONE, 0)
+        stop = stop_of(straight_bore(14, 9, 300), CONE, 0)
         self.assertAlmostEqual(stop, (12 - 9) / FALL - 300, delta=0.05)
 
     def test_a_bore_that_clears_is_pushed_to_its_mark(self):
-        self.assertEqual(stop_station(straight_bore(12.5, 12.5, 100), 100, CONE, 40), 40)
+        self.assertEqual(stop_of(straight_bore(12.5, 12.5, 100), CONE, 40), 40)
 
     @settings(max_examples=40)
     @given(st.floats(3, 13), st.floats(3, 13), st.floats(20, 600))
@@ -75,21 +80,24 @@ class WhereAPartStops(unittest.TestCase):
         free = [
             s
             for s in np.arange(0, 2000, 1.0)
-            if (bore(u)[s + u <= 2000] >= CONE.od_mm((s + u)[s + u <= 2000]) - 1e-6).all()
+            if (
+                np.interp(u, bore.u_mm, bore.bore_mm)[s + u <= 2000]
+                >= CONE.od_mm((s + u)[s + u <= 2000]) - 1e-6
+            ).all()
         ]
         blocked = [s for s in np.arange(0, 2000, 1.0) if s not in set(free)]
         brute = max(blocked) + 1 if blocked else 0
-        self.assertAlmostEqual(stop_station(bore, length, CONE, 0), brute, delta=3)
+        self.assertAlmostEqual(stop_of(bore, CONE, 0), brute, delta=3)
 
     @given(st.floats(4, 12), st.floats(0, 1.5))
     def test_a_bigger_bore_never_stops_earlier(self, bore, more):
-        small = stop_station(straight_bore(bore, bore, 150), 150, CONE, 0)
-        large = stop_station(straight_bore(bore + more, bore + more, 150), 150, CONE, 0)
+        small = stop_of(straight_bore(bore, bore, 150), CONE, 0)
+        large = stop_of(straight_bore(bore + more, bore + more, 150), CONE, 0)
         self.assertLessEqual(large, small + 1e-6)
 
     def test_a_swell_nearer_the_tip_holds_the_part(self):
         swell = Taper([0, 400, 500, 600, 2000], [12, 10, 11.5, 9, 2], [0.05] * 5, 2000)
-        self.assertGreater(stop_station(straight_bore(11, 11, 50), 50, swell, 0), 440)
+        self.assertGreater(stop_of(straight_bore(11, 11, 50), swell, 0), 440)
 
 
 class BoresWanted(unittest.TestCase):

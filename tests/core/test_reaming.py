@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 from pydantic import ValidationError
 
 from tests.core.samples import blank, build, codes, finding, grip
-from wise_spool.core.build import Handle, Part, Reamer
+from wise_spool.core.fits import straight_bore
+from wise_spool.core.parts import Handle, Part, Reamer
 from wise_spool.core.plan import plan
 from wise_spool.core.reaming import Cut, deepest_mm, plan_reaming, reamed_mm
 from wise_spool.core.taper import Taper
@@ -21,8 +22,9 @@ STEEP = Reamer(name="steep", small_mm=8, large_mm=13, length_mm=300)
 
 def cut(start=0.0, length=200.0, bore=9.0, clearance=0.15):
     ends = CONE.od_at(start), CONE.od_at(start + length)
-    wanted = (ends[0] + clearance, ends[1] + clearance)
-    return Cut(start_mm=start, length_mm=length, bore_mm=(bore, bore), wanted_mm=wanted)
+    now = straight_bore(bore, bore, length)
+    wanted = np.interp(now.u_mm, (0, length), np.array(ends) + clearance)
+    return Cut(start, now, wanted)
 
 
 reamers = st.tuples(st.floats(3, 13), st.floats(0.5, 9), st.floats(60, 900)).map(
@@ -72,11 +74,10 @@ class AllPasses(unittest.TestCase):
         job = cut(start, length, bore)
         after = plan_reaming("p", job, tools, CONE)
         u = np.linspace(0, length, 301)
-        wanted = np.interp(u, (0, length), job.wanted_mm)
-        by_name = {r.name or f"{r.small_mm:g} to {r.large_mm:g} mm": r for r in tools}
+        wanted = np.interp(u, job.bore.u_mm, job.wanted_mm)
         for p in after.passes:
             turned = wanted[:: -1 if p.from_face == "tip" else 1]
-            over = reamed_mm(by_name[p.reamer], p.depth_mm, u) - turned
+            over = reamed_mm(p.tool, p.depth_mm, u) - turned
             self.assertLessEqual(float(over.max()), 0.02)
 
     @given(
@@ -110,7 +111,7 @@ class AllPasses(unittest.TestCase):
         piloted = plan_reaming("p", cut(bore=12.15 - 6), [LONG], CONE)
         self.assertIsNone(alone.drill_first_mm)
         self.assertIsNotNone(piloted.drill_first_mm)
-        self.assertLess(piloted.drill_first_mm, min(cut().wanted_mm))
+        self.assertLess(piloted.drill_first_mm, cut().wanted_mm.min())
 
     def test_no_reamer_no_pass(self):
         self.assertEqual(plan_reaming("p", cut(), [], CONE).passes, ())

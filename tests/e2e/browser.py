@@ -16,6 +16,7 @@ from playwright.sync_api import ConsoleMessage, Page, sync_playwright
 from tests.shop import temporary_dir
 from wise_spool.store.cluster import free_port
 
+INCH = 25.4
 ROOT = Path(__file__).parents[2]
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 CHROMIUM = shutil.which("chromium") or "/usr/bin/chromium"
@@ -151,3 +152,42 @@ class InTheBrowser(unittest.TestCase):
             for v in result["violations"]
             if v["impact"] in ("serious", "critical")
         ]
+
+
+class OnTheDemo(InTheBrowser):
+    shop = "demo"
+
+    def at(self, name, stage):
+        """Open a copy of a demo build, so that tests do not disturb each other."""
+        original = self.rod(name)
+        copy = self.page.request.post(f"{self.server.url}/api/builds/{original['id']}/copy").json()
+        self.id = copy["id"]
+        self.visit(f"/build/{self.id}/{stage}")
+        self.page.get_by_role("heading", name=f"{name}, copy").wait_for()
+
+    def state(self):
+        return self.page.request.get(f"{self.server.url}/api/builds/{self.id}").json()
+
+    @property
+    def build(self):
+        return self.state()["build"]
+
+    @property
+    def plan(self):
+        return self.state()["plan"]
+
+    def choose(self, group, option):
+        self.page.get_by_role("radiogroup", name=group).get_by_role("radio", name=option).click()
+        self.kept()
+
+    def pick(self, label, option):
+        self.page.get_by_role("combobox", name=label).click()
+        self.page.get_by_role("option", name=option, exact=True).click()
+        self.kept()
+
+    def press(self, name, exact=True):
+        self.page.get_by_role("button", name=name, exact=exact).first.click()
+        self.kept()
+
+    def finding(self, text):
+        return self.page.get_by_role("complementary", name="Findings").get_by_text(text)

@@ -5,6 +5,7 @@ from playwright.sync_api import expect
 from tests.e2e.browser import InTheBrowser
 
 STAGES = ("blank", "spine", "handle", "guides", "finish")
+JOBS = ("stack", "sizes", "turning", "bores", "arbor", "order", "glue-up", "balance")
 
 
 class Views(InTheBrowser):
@@ -25,6 +26,8 @@ class Views(InTheBrowser):
             ids = self.ids()
             paths = ["/", f"/build/{ids['Skerry 10']}/sheet"]
             paths += [f"/build/{ids['Holm Casting']}/{stage}" for stage in STAGES]
+            paths += [f"/build/{ids['Birch perch']}/handle/{job}" for job in JOBS]
+            paths += ["/shelf/part", "/shelf/adhesive"]
             for path in paths:
                 with self.subTest(light=light, path=path.split("/")[-1] or "rack"):
                     self.visit(path)
@@ -33,7 +36,8 @@ class Views(InTheBrowser):
     def test_nothing_overflows_at_1024(self):
         self.page.set_viewport_size({"width": 1024, "height": 768})
         ids = self.ids()
-        for path in ["/", *(f"/build/{ids['Skerry 10']}/{stage}" for stage in STAGES)]:
+        views = [*STAGES, *(f"handle/{job}" for job in JOBS)]
+        for path in ["/", "/shelf/part", *(f"/build/{ids['Skerry 10']}/{v}" for v in views)]:
             self.visit(path)
             wide = self.page.evaluate("document.documentElement.scrollWidth")
             self.assertLessEqual(wide, 1024, path)

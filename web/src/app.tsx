@@ -7,6 +7,7 @@ import { BuildView } from "./build/BuildView";
 import { NewBuild } from "./rack/NewBuild";
 import { Rack } from "./rack/Rack";
 import { SheetView } from "./sheet/SheetView";
+import { ShelfView } from "./shelf/ShelfView";
 import { Palette } from "./shell/Palette";
 import { Shortcuts } from "./shell/Shortcuts";
 import { useSettings } from "./ui/settings";
@@ -23,10 +24,11 @@ export function App() {
           <Rack />
         </Route>
         <Route path="/build/:id/sheet">{({ id }) => <SheetView key={id} id={id} />}</Route>
-        <Route path="/build/:id/:stage?">
-          {({ id, stage }) =>
+        <Route path="/shelf/:kind?">{({ kind }) => <ShelfView kind={kind} />}</Route>
+        <Route<{ id: string; stage?: string; job?: string }> path="/build/:id/:stage?/:job?">
+          {({ id, stage, job }) =>
             stage === undefined || STAGES.includes(stage as StageName) ? (
-              <BuildView key={id} id={id} stage={(stage ?? "blank") as StageName} />
+              <BuildView key={id} id={id} stage={(stage ?? "blank") as StageName} job={job} />
             ) : (
               <Nowhere />
             )

@@ -16,20 +16,30 @@ from wise_spool.api import models as m
 from wise_spool.api import problems
 from wise_spool.api.limits import LargestBody, SameOrigin
 from wise_spool.api.problems import FieldProblem, Problem, ProblemError, field_problems
+from wise_spool.api.shelf import shelf_routes
 from wise_spool.core.build import Brief, Build
 from wise_spool.core.findings import Finding
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.units import MeasureError, parse_measure_mm
 from wise_spool.exchange.build_file import BuildFileError, read_build, write_build
 from wise_spool.exchange.charts import ChartError, read_chart
+from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.pages import page_count, page_png
 from wise_spool.exchange.paper import PaperName
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
+from wise_spool.exchange.turning_sheet import turning_sheet
 from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore, Kept, StaleEditError
+from wise_spool.store.shelf import Shelf
 
-SheetName = Literal["build-sheet", "story-stick"]
+SheetName = Literal["build-sheet", "story-stick", "glue-up", "turning"]
+SHEETS = {
+    "build-sheet": build_sheet,
+    "story-stick": story_stick,
+    "glue-up": glue_up_sheet,
+    "turning": turning_sheet,
+}
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422)}
 
 
@@ -89,6 +99,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
         yield store
 
     builds_ = Annotated[BuildStore, Depends(kept_builds)]
+    app.include_router(shelf_routes(Shelf(store)))
 
     @app.get("/api/health")
     def health() -> m.Health:
@@ -177,8 +188,9 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
 
     def printed(build_id: uuid.UUID, sheet: SheetName, paper: PaperName) -> tuple[Build, bytes]:
         kept = store.get(build_id)
-        made = build_sheet if sheet == "build-sheet" else story_stick
-        return kept.build, made(kept.build, _plan_of(kept), paper, datetime.now(UTC).date())
+        return kept.build, SHEETS[sheet](
+            kept.build, _plan_of(kept), paper, datetime.now(UTC).date()
+        )
 
     @app.get("/api/builds/{build_id}/{sheet}.pdf")
     def sheet_pdf(

@@ -6,11 +6,13 @@ from datetime import datetime
 from pydantic import BaseModel, ConfigDict, Field
 
 from wise_spool.core.blank import TaperPoint
-from wise_spool.core.build import BlankMaterial, Build, Name, RodType, Words
+from wise_spool.core.build import BlankMaterial, Build, RodType
+from wise_spool.core.fields import Name, Words
 from wise_spool.core.findings import Finding
 from wise_spool.core.gaps import GuidePlaced
-from wise_spool.core.handle import PartPlaced
 from wise_spool.core.plan import Plan, StageStanding
+from wise_spool.core.shelf import Shelved
+from wise_spool.core.stack import PartPlaced
 from wise_spool.core.units import MarkingRule, MeasureKind, Unit
 
 
@@ -128,3 +130,24 @@ class Health(BaseModel):
 
     version: str
     shop: str
+
+
+class ToShelve(BaseModel):
+    """Something to put on the shelf, and how many of it."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    shelved: Shelved
+    stock: int = Field(default=1, ge=0, le=100_000)
+
+
+class ShelfItem(ToShelve):
+    """Something on the shelf."""
+
+    id: uuid.UUID
+
+
+class Csv(BaseModel):
+    """A CSV file's text."""
+
+    text: str = Field(max_length=2_000_000)

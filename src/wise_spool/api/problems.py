@@ -11,6 +11,7 @@ from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
 from wise_spool.store.builds import NoSuchBuildError, NoSuchRevisionError, NothingToUndoError
+from wise_spool.store.shelf import NoSuchItemError
 
 WORDS = {
     "od_mm": "diameter", "station_mm": "station", "length_mm": "length", "uncertainty_mm": "uncertainty",
@@ -29,13 +30,23 @@ WORDS = {
     "recoat_opens_min": "recoat from", "recoat_closes_min": "recoat until", "handle_min": "handling time",
     "full_cure_min": "full cure", "syringe_step_ml": "syringe step", "ratio_error_percent": "ratio error allowed",
     "film_first_mm": "first film", "loss_factor": "loss in brush and cup", "readings": "reading", "parts": "part",
-    "train": "guide", "reamers": "reamer", "small_mm": "small end", "large_mm": "large end", "trials": "rest", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
+    "train": "guide", "reamers": "reamer", "small_mm": "small end", "inside": "reading inside", "at_mm": "depth", "from_mm": "start", "to_mm": "end",
+    "tenon_od_mm": "tenon diameter", "mass_g": "mass", "end_cap_mm": "end cap depth", "trigger_mm": "trigger",
+    "open_from_mm": "start of the exposed blank", "open_to_mm": "end of the exposed blank", "steps": "lip or step",
+    "before_mm": "diameter before winding", "after_mm": "diameter after winding", "turns": "turns wound",
+    "bands_at_mm": "band", "sleeve_od_mm": "sleeve", "diameter_mm": "drill", "depth_mm": "depth", "short_mm": "stopped short by",
+    "dry_fits": "dry fit", "passes_made": "pass made", "drills": "drill", "adhesives": "adhesive", "candidates": "candidate",
+    "density_g_ml": "density", "lengths_mm": "stick of stock", "side_mm": "side of the stock", "kerf_mm": "kerf",
+    "facing_mm": "facing allowance", "sanding_mm": "sanding allowance", "mandrel_mm": "mandrel",
+    "glue_temperature_c": "temperature at glue-up", "start_mm": "start", "end_mm": "end", "reach_mm": "reach",
+    "thickness_mm": "tape thickness", "width_mm": "tape width", "stock": "how many", "large_mm": "large end", "trials": "rest", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
 }  # fmt: skip
 UNITS = {
     "_mm": " mm",
     "_deg": "°",
     "_min": " min",
     "_c": " °C",
+    "_g": " g",
     "_ml": " mL",
     "_percent": " %",
     "_64ths": "/64 in",
@@ -186,14 +197,18 @@ def install(app: FastAPI) -> None:
     async def _http(_: Request, error: HTTPException) -> JSONResponse:
         return answer(Problem(title="Not done", status=error.status_code, detail=str(error.detail)))
 
-    missing: tuple[type[LookupError], ...] = (NoSuchBuildError, NoSuchRevisionError)
+    missing: tuple[type[LookupError], ...] = (
+        NoSuchBuildError,
+        NoSuchRevisionError,
+        NoSuchItemError,
+    )
     for kind in missing:
         app.add_exception_handler(kind, _missing)
     app.add_exception_handler(NothingToUndoError, _nothing)
 
 
 async def _missing(_: Request, error: Exception) -> JSONResponse:
-    return answer(Problem(title="Not on the rack", status=404, detail=str(error)))
+    return answer(Problem(title="Not there", status=404, detail=str(error)))
 
 
 async def _nothing(_: Request, error: Exception) -> JSONResponse:

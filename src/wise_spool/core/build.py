@@ -11,44 +11,33 @@ that a trim or a change of reel never needs re-typing.
 
 from typing import Annotated, Literal
 
-from pydantic import AwareDatetime, Field, StringConstraints, model_validator
+from pydantic import AwareDatetime, Field, model_validator
 
+from wise_spool.core.fields import (
+    Celsius,
+    ClockDeg,
+    DiameterMm,
+    Id,
+    LengthMm,
+    MassG,
+    Name,
+    Note,
+    StationMm,
+    Tube64ths,
+    Words,
+)
 from wise_spool.core.findings import StageName
 from wise_spool.core.frozen import Frozen
+from wise_spool.core.parts import Handle
 from wise_spool.core.units import MarkingRule
 
-SCHEMA_VERSION: Literal[1] = 1
-
-Id = Annotated[str, StringConstraints(pattern=r"^[a-z0-9][a-z0-9-]{0,39}$")]
-Words = Annotated[str, StringConstraints(max_length=120)]
-Name = Annotated[str, StringConstraints(min_length=1, max_length=80, strip_whitespace=True)]
-Note = Annotated[str, StringConstraints(max_length=4000)]
-
-StationMm = Annotated[float, Field(ge=0, le=6000)]
-LengthMm = Annotated[float, Field(ge=0, le=3000)]
-DiameterMm = Annotated[float, Field(ge=0.3, le=60)]
-BoreMm = Annotated[float, Field(ge=0, le=60)]
-Tube64ths = Annotated[float, Field(ge=2, le=40, multiple_of=0.5)]
-ClockDeg = Annotated[float, Field(ge=0, lt=360)]
-Grams = Annotated[float, Field(ge=0, le=2000)]
+SCHEMA_VERSION: Literal[2] = 2
 
 RodType = Literal["spinning", "casting", "trolling", "fly"]
 BlankMaterial = Literal["carbon", "glass", "composite"]
 Zone = Literal["whole", "butt", "tip"]
 Side = Literal["inside", "outside"]
 SpineSchool = Literal["resting_line", "straightest", "stiff_axis", "ignore"]
-PartKind = Literal[
-    "butt_cap",
-    "fighting_butt",
-    "rear_grip",
-    "reel_seat",
-    "foregrip",
-    "winding_check",
-    "hook_keeper",
-    "trim_ring",
-]
-PartMaterial = Literal["cork", "foam", "wood", "metal", "graphite", "rubber"]
-ArborSchool = Literal["tape_2", "tape_3", "tape_4", "mesh", "foam", "sleeve"]
 Datum = Literal["butt", "bare_tip", "tip_top_ring", "spool_lip", "seat_front"]
 MarkUnder = Literal["ring_centre", "foot_edge"]
 FinishKind = Literal["high_build", "regular", "varnish", "uv_resin"]
@@ -96,6 +85,7 @@ class Blank(Frozen):
     tip_tube_64ths: Tube64ths | None = None
     readings: Annotated[tuple[Reading, ...], Field(max_length=400)] = ()
     joints: Annotated[tuple[Joint, ...], Field(max_length=8)] = ()
+    mass_g: MassG | None = None
 
 
 class RollTrial(Frozen):
@@ -118,90 +108,13 @@ class Spine(Frozen):
     reason: Note = ""
 
 
-class SeatBore(Frozen):
-    """The inside of a reel seat, measured from its butt-side face."""
-
-    bore_mm: BoreMm
-    usable_from_mm: LengthMm = 0.0
-    usable_to_mm: LengthMm
-    foot_centre_mm: LengthMm
-
-
-class Part(Frozen):
-    """One part of the handle, listed from the butt toward the tip.
-
-    ``gap_before_mm`` leaves bare blank before it; ``overlap_mm`` is how far it
-    enters, or slides over, the part before it; ``closed_end_mm`` is the solid
-    end of a blind hole, which lengthens the rod beyond the blank.
-    """
-
-    id: Id
-    kind: PartKind
-    name: Words = ""
-    material: PartMaterial = "cork"
-    length_mm: Annotated[float, Field(gt=0, le=1500)]
-    od_butt_mm: DiameterMm = 25.0
-    od_tip_mm: DiameterMm = 25.0
-    bore_butt_mm: BoreMm | None = None
-    bore_tip_mm: BoreMm | None = None
-    gap_before_mm: LengthMm = 0.0
-    overlap_mm: LengthMm = 0.0
-    closed_end_mm: LengthMm = 0.0
-    seat: SeatBore | None = None
-
-    @model_validator(mode="after")
-    def _seat_has_a_bore(self) -> "Part":
-        if (self.seat is not None) != (self.kind == "reel_seat"):
-            raise ValueError("a reel seat, and only a reel seat, needs its inner bore described")
-        return self
-
-
-class Arbors(Frozen):
-    """How the seat's bore is filled."""
-
-    school: ArborSchool = "tape_3"
-    tape_thickness_mm: Annotated[float, Field(gt=0, le=1)] = 0.15
-    band_width_mm: Annotated[float, Field(gt=2, le=60)] = 13.0
-    glue_gap_mm: Annotated[float, Field(ge=0, le=1)] = 0.05
-    front_recess_mm: Annotated[float, Field(ge=0, le=30)] = 8.0
-
-
-class Reamer(Frozen):
-    """A tapered reamer: its two ends and how far apart they are."""
-
-    name: Words = ""
-    small_mm: DiameterMm
-    large_mm: DiameterMm
-    length_mm: Annotated[float, Field(gt=0, le=1000)]
-
-    @model_validator(mode="after")
-    def _tapers(self) -> "Reamer":
-        if self.large_mm <= self.small_mm:
-            raise ValueError("the large end of a reamer is larger than its small end")
-        return self
-
-
-class Handle(Frozen):
-    """The stack on the butt end, and the reamers it is fitted with."""
-
-    parts: Annotated[tuple[Part, ...], Field(max_length=30)] = ()
-    arbors: Arbors = Arbors()
-    reamers: Annotated[tuple[Reamer, ...], Field(max_length=12)] = ()
-    clearance_mm: Annotated[float, Field(ge=0, le=1)] = 0.15
-
-    @model_validator(mode="after")
-    def _ids_differ(self) -> "Handle":
-        if len({p.id for p in self.parts}) != len(self.parts):
-            raise ValueError("two parts carry the same id")
-        return self
-
-
 class Reel(Frozen):
     """The reel as mounted: spool wound fully forward."""
 
     name: Words = ""
     lip_ahead_mm: LengthMm = 60.0
     guessed: bool = True
+    mass_g: MassG | None = None
 
 
 class TipTop(Frozen):
@@ -256,7 +169,7 @@ class FinishProduct(Frozen):
     kind: FinishKind = "regular"
     parts_a: Annotated[float, Field(gt=0, le=20)] = 1.0
     parts_b: Annotated[float, Field(ge=0, le=20)] = 1.0
-    at_c: Annotated[float, Field(ge=0, le=45)] = 21.0
+    at_c: Celsius = 21.0
     pot_life_min: Annotated[float, Field(gt=0, le=1440)] = 25.0
     rotate_min: Annotated[float, Field(ge=0, le=2880)] = 300.0
     set_min: Annotated[float, Field(gt=0, le=4320)] = 480.0
@@ -276,7 +189,7 @@ class CoatLaid(Frozen):
     """A coat that has been mixed: the start of all its clocks."""
 
     mixed_at: AwareDatetime
-    temperature_c: Annotated[float, Field(ge=0, le=45)]
+    temperature_c: Celsius
     dryer: Words = ""
 
 
@@ -289,7 +202,7 @@ class Finish(Frozen):
     loss_factor: Annotated[float, Field(ge=1, le=5)] = 1.5
     syringe_step_ml: Annotated[float, Field(gt=0, le=2)] = 0.1
     ratio_error_percent: Annotated[float, Field(gt=0, le=20)] = 3.0
-    temperature_c: Annotated[float, Field(ge=0, le=45)] = 21.0
+    temperature_c: Celsius = 21.0
     humidity_percent: Annotated[float, Field(ge=1, le=100)] = 50.0
     blank_c: Annotated[float, Field(ge=-10, le=45)] | None = None
     laid: Annotated[tuple[CoatLaid, ...], Field(max_length=8)] = ()
@@ -299,7 +212,7 @@ class Build(Frozen):
     """One rod."""
 
     format: Literal["wise-spool-build"] = "wise-spool-build"
-    schema_version: Literal[1] = SCHEMA_VERSION
+    schema_version: Literal[2] = SCHEMA_VERSION
     name: Name
     client: Words = ""
     number: Words = ""

@@ -2,15 +2,22 @@
 
 from typing import Literal
 
-from wise_spool.core.blank import BlankPlan, find_in_blank, plan_blank, working_blank
+from wise_spool.core.balance import BalancePlan, Lump, Standing, plan_balance
+from wise_spool.core.blank import BlankPlan, WorkingBlank, find_in_blank, plan_blank, working_blank
 from wise_spool.core.build import Build
 from wise_spool.core.findings import STAGES, Finding, StageName, by_ruin
 from wise_spool.core.finish import FinishPlan, find_in_finish, plan_finish
 from wise_spool.core.frozen import Frozen
+from wise_spool.core.glueup import SQUEEZE_OUT
 from wise_spool.core.guides import GuidesPlan, datums_of, find_in_guides, plan_guides
-from wise_spool.core.handle import HandlePlan, Mark, find_in_handle, plan_handle
+from wise_spool.core.handle import HandlePlan, assemble, fit_parts
+from wise_spool.core.handle_findings import find_in_handle
 from wise_spool.core.spine import SpinePlan, find_in_spine, plan_spine
+from wise_spool.core.stack import Fitted, Mark
 from wise_spool.core.units import MarkingRule, round_to_rule
+
+FINISH_G_PER_ML = 1.25
+"""Thread soaked with finish, by the volume of finish in it. From memory."""
 
 StageState = Literal["empty", "open", "ready", "done"]
 
@@ -45,6 +52,7 @@ class Plan(Frozen):
     handle: HandlePlan
     guides: GuidesPlan
     finish: FinishPlan
+    balance: BalancePlan | None
     marks: tuple[MarkDrawn, ...]
     findings: tuple[Finding, ...]
     standing: tuple[StageStanding, ...]
@@ -54,7 +62,8 @@ def plan(build: Build) -> Plan:
     """Plan a build. Never raises for a valid document: what is wrong becomes a finding."""
     work = working_blank(build.blank)
     blank = plan_blank(build.blank, work)
-    handle = plan_handle(build, work)
+    fitted = fit_parts(build, work)
+    handle = assemble(build, work, fitted)
     datums = datums_of(build, work, handle)
     guides = plan_guides(build, datums, handle)
     pencil = (
@@ -80,10 +89,48 @@ def plan(build: Build) -> Plan:
         handle=handle,
         guides=guides,
         finish=finish,
+        balance=_balance(build, work, fitted, handle, guides, finish),
         marks=_road_map(build, blank, handle, guides),
         findings=findings,
         standing=_standing(build, findings),
     )
+
+
+def _balance(
+    build: Build,
+    work: WorkingBlank,
+    fitted: tuple[Fitted, ...],
+    handle: HandlePlan,
+    guides: GuidesPlan,
+    finish: FinishPlan,
+) -> BalancePlan | None:
+    parts = [
+        Standing(f.part, f.placed.name, f.placed.start_mm, _bore_ends(f, work)) for f in fitted
+    ]
+    by_id = {g.id: g for g in build.guides.train}
+    train = [(by_id[g.id], g.marked_mm) for g in guides.placed if g.marked_mm is not None]
+    seat = next((p for p in handle.parts if p.kind == "reel_seat"), None)
+    extra = [
+        Lump("arbor", a.mass_g, (a.bands[0].start_mm + a.bands[-1].end_mm) / 2, False)
+        for a in handle.arbors
+        if a.bands
+    ]
+    if handle.glue_up.volume_ml and seat is not None:
+        at = (seat.start_mm + seat.end_mm) / 2
+        extra.append(Lump("adhesive", handle.glue_up.volume_ml / SQUEEZE_OUT * 1.15, at, False))
+    coats = sum(c.volume_ml for c in finish.coats) / build.finish.loss_factor
+    if finish.wraps and coats:
+        middle = sum((w.start_mm + w.end_mm) / 2 for w in finish.wraps) / len(finish.wraps)
+        extra.append(Lump("thread and finish", coats * FINISH_G_PER_ML, middle, False))
+    return plan_balance(build, work, parts, train, extra, handle.reach_mm)
+
+
+def _bore_ends(f: Fitted, work: WorkingBlank) -> tuple[float, float]:
+    """Bore a part will have at its faces; the blank itself while nothing is known."""
+    if f.final_bore is not None:
+        return float(f.final_bore.bore_mm[0]), float(f.final_bore.bore_mm[-1])
+    a, b = f.placed.butt_face.od_mm, f.placed.tip_face.od_mm
+    return (a or 0.0, b or a or 0.0)
 
 
 def _road_map(

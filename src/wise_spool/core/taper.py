@@ -107,6 +107,11 @@ class Taper:
         x = np.linspace(0.0, self.length_mm, math.ceil(self.length_mm) + 1)
         return x, np.maximum.accumulate(self.od_mm(x)[::-1])[::-1]
 
+    def widest_from(self, station_mm: float) -> float:
+        """Widest OD in mm from a station on to the tip; at the butt for stations behind it."""
+        x, widest = self.widest_ahead
+        return float(np.interp(station_mm, x, widest))
+
     def _evaluate(self, station_mm: ArrayLike) -> tuple[Floats, Floats]:
         x = np.atleast_1d(np.asarray(station_mm, float))
         od, band = np.empty_like(x), np.empty_like(x)

@@ -7,7 +7,6 @@ Times are anchored to the moment the demo is started.
 from datetime import datetime, timedelta
 
 from wise_spool.core.build import (
-    Arbors,
     Blank,
     Brief,
     Build,
@@ -16,19 +15,27 @@ from wise_spool.core.build import (
     FinishProduct,
     Guide,
     Guides,
-    Handle,
     Joint,
-    Part,
     Reading,
-    Reamer,
     Reel,
     RollTrial,
-    SeatBore,
     Spine,
     StatedAt,
     TipTop,
 )
+from wise_spool.core.parts import (
+    Arbors,
+    BoreStep,
+    Control,
+    ControlPart,
+    DryFit,
+    Handle,
+    Part,
+    SeatBore,
+    Stock,
+)
 from wise_spool.core.units import parse_measure_mm
+from wise_spool.demo.shelf import CLEAR_30, FORGE, SHOP_DRILLS, SHOP_REAMERS, SLOW_PASTE, demo_shelf
 
 SLOW_FINISH = FinishProduct(name="Lake slow-turn finish", kind="regular", rotate_min=360)
 THICK_FINISH = FinishProduct(
@@ -43,13 +50,6 @@ THICK_FINISH = FinishProduct(
     recoat_closes_min=1800,
     handle_min=1200,
     full_cure_min=5760,
-)
-
-
-SHOP_REAMERS = (
-    Reamer(name="slim reamer", small_mm=4, large_mm=9.5, length_mm=420),
-    Reamer(name="long reamer", small_mm=8, large_mm=14, length_mm=640),
-    Reamer(name="stout reamer", small_mm=12, large_mm=20, length_mm=520),
 )
 
 
@@ -136,28 +136,50 @@ def skerry() -> Build:
         ),
         handle=Handle(
             reamers=SHOP_REAMERS,
+            drills=SHOP_DRILLS,
+            adhesives=(SLOW_PASTE, CLEAR_30, FORGE),
             parts=(
                 Part(id="cap", kind="butt_cap", name="rubber butt cap", material="rubber", length_mm=22,
                      od_butt_mm=29, od_tip_mm=28, bore_butt_mm=15, closed_end_mm=6),
                 Part(id="rear", kind="rear_grip", name="rear grip", material="cork", length_mm=inches("10 1/2"),
                      od_butt_mm=28, od_tip_mm=25, bore_butt_mm=14.85, bore_tip_mm=14.1),
                 Part(id="seat", kind="reel_seat", name="reel seat, size 17", material="graphite", length_mm=118,
-                     od_butt_mm=24, od_tip_mm=23, seat=SeatBore(bore_mm=17, usable_from_mm=4, usable_to_mm=112, foot_centre_mm=58)),
+                     od_butt_mm=24, od_tip_mm=23, seat=SeatBore(bore_mm=17, usable_from_mm=4, usable_to_mm=112, foot_centre_mm=58,
+                                   steps=(BoreStep(from_mm=44, to_mm=50, bore_mm=14.8),))),
                 Part(id="fore", kind="foregrip", name="foregrip", material="cork", length_mm=64,
                      od_butt_mm=25, od_tip_mm=20, bore_butt_mm=13.55, bore_tip_mm=13.3),
                 Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=3,
                      od_butt_mm=17, od_tip_mm=15, bore_butt_mm=13.2),
             ),
             arbors=Arbors(school="tape_3"),
+            control=Control(name="the old 9-foot rod", reach_mm=330, parts=(
+                ControlPart(name="rear grip", start_mm=16, end_mm=272), ControlPart(name="reel seat", start_mm=272, end_mm=388),
+                ControlPart(name="foregrip", start_mm=388, end_mm=450))),
+            steps_done=("spine", "scuff", "arbor:seat", "part:rear", "part:seat", "part:fore", "part:check", "part:cap"),
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=6, ring_ahead_mm=9, height_mm=9),
-            reel=Reel(name="4000-size spinning reel", lip_ahead_mm=62, guessed=False),
+            reel=Reel(name="4000-size spinning reel", lip_ahead_mm=62, guessed=False, mass_g=275),
             train=train,
         ),
         finish=Finish(product=SLOW_FINISH, temperature_c=21, humidity_percent=55),
         done=("blank", "spine", "handle"),
     )  # fmt: skip
+
+
+def _holm_candidates() -> tuple[Part, ...]:
+    """Seats and checks taken from the shelf to choose among."""
+    wanted = (
+        "Tern seat, size 15",
+        "Tern seat, size 16",
+        "Tern seat, size 17",
+        "brass check 10.6",
+        "brass check 11.1",
+        "brass check 11.8",
+        "brass check 12.4",
+    )
+    parts = [s.item for s, _ in demo_shelf() if s.kind == "part" and s.item.name in wanted]
+    return tuple(p.model_copy(update={"id": f"c{n}"}) for n, p in enumerate(parts, start=1))
 
 
 def holm() -> Build:
@@ -188,18 +210,22 @@ def holm() -> Build:
         spine=Spine(trials=rests(128, 121, 133, 126), reason=""),
         handle=Handle(
             reamers=SHOP_REAMERS,
+            drills=SHOP_DRILLS,
+            adhesives=(SLOW_PASTE, CLEAR_30, FORGE),
             parts=(
                 Part(id="cap", kind="butt_cap", name="cork butt cap", material="cork", length_mm=20,
                      od_butt_mm=27, od_tip_mm=26, bore_butt_mm=12.5, closed_end_mm=8),
                 Part(id="rear", kind="rear_grip", name="short rear grip", material="cork", length_mm=62,
                      od_butt_mm=26, od_tip_mm=23, bore_butt_mm=9.5, bore_tip_mm=9.5),
                 Part(id="seat", kind="reel_seat", name="trigger seat, size 16", material="graphite", length_mm=126, gap_before_mm=96,
-                     od_butt_mm=23, od_tip_mm=22, seat=SeatBore(bore_mm=16, usable_from_mm=6, usable_to_mm=118, foot_centre_mm=66)),
+                     od_butt_mm=23, od_tip_mm=22, seat=SeatBore(bore_mm=16, usable_from_mm=6, usable_to_mm=118, foot_centre_mm=66, trigger_mm=72)),
                 Part(id="fore", kind="foregrip", name="thin foregrip", material="cork", length_mm=30,
                      od_butt_mm=20, od_tip_mm=15, bore_butt_mm=9.5, bore_tip_mm=9.5),
                 Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=2.5,
                      od_butt_mm=14.5, od_tip_mm=13, bore_butt_mm=11.8),
             ),
+            dry_fits=(DryFit(part_id="cap", short_mm=70, bore_butt_mm=12.5),),
+            candidates=_holm_candidates(),
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=5, ring_ahead_mm=8, height_mm=8),
@@ -247,6 +273,8 @@ def beacon(n: int, now: datetime) -> Build:
         spine=Spine(trials=rests(302, 306, 299, 304, 301, 305, snap=2)),
         handle=Handle(
             reamers=SHOP_REAMERS,
+            drills=SHOP_DRILLS,
+            adhesives=(SLOW_PASTE, CLEAR_30, FORGE),
             parts=(
                 Part(id="cap", kind="butt_cap", name="cork butt cap", length_mm=18, od_butt_mm=26, od_tip_mm=26,
                      bore_butt_mm=11.6, closed_end_mm=7),
@@ -310,15 +338,18 @@ def birch() -> Build:
         spine=Spine(school="ignore", reason="Soft glass, short casts: straightest look wins."),
         handle=Handle(
             reamers=SHOP_REAMERS,
+            drills=SHOP_DRILLS,
+            adhesives=(SLOW_PASTE, CLEAR_30, FORGE),
             parts=(
                 Part(id="rear", kind="rear_grip", name="turned birch grip", material="wood", length_mm=160,
-                     od_butt_mm=27, od_tip_mm=23, bore_butt_mm=11.0, bore_tip_mm=10.5),
-                Part(id="seat", kind="reel_seat", name="seat with birch insert", material="wood", length_mm=104,
+                     od_butt_mm=27, od_tip_mm=23, bore_butt_mm=11.0, bore_tip_mm=10.5, turned=True),
+                Part(id="seat", kind="reel_seat", name="seat with birch insert", material="wood", length_mm=104, overlap_mm=8, tenon_od_mm=15, turned=True,
                      od_butt_mm=22, od_tip_mm=22, seat=SeatBore(bore_mm=11.5, usable_from_mm=0, usable_to_mm=96, foot_centre_mm=52)),
                 Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=2.5,
                      od_butt_mm=15, od_tip_mm=13, bore_butt_mm=10.6),
             ),
             arbors=Arbors(school="tape_2", tape_thickness_mm=0.12),
+            stock=Stock(lengths_mm=(inches("10 1/2"),), side_mm=35, kerf_mm=2.4, mandrel_mm=9.5),
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=6, ring_ahead_mm=9, height_mm=8),
@@ -362,17 +393,21 @@ def deep() -> Build:
         spine=Spine(trials=rests(10, 352, 4, 8, 357, 1, 6, snap=3)),
         handle=Handle(
             reamers=SHOP_REAMERS,
+            drills=SHOP_DRILLS,
+            adhesives=(SLOW_PASTE, CLEAR_30, FORGE),
             parts=(
-                Part(id="rear", kind="rear_grip", name="foam grip on the detachable butt", material="foam", length_mm=inches("11"),
-                     od_butt_mm=34, od_tip_mm=32, bore_butt_mm=16.8, bore_tip_mm=16.2),
+                Part(id="ferrule", kind="butt_ferrule", name="detachable butt ferrule", material="metal", length_mm=96,
+                     od_butt_mm=24, od_tip_mm=22, bore_butt_mm=18.2, bore_tip_mm=18.2, mass_g=68),
+                Part(id="nut", kind="seat_nut", name="locking nut", material="metal", length_mm=12, od_butt_mm=27, od_tip_mm=27),
                 Part(id="seat", kind="reel_seat", name="metal seat, size 20", material="metal", length_mm=140,
-                     od_butt_mm=27, od_tip_mm=27, seat=SeatBore(bore_mm=20.5, usable_from_mm=30, usable_to_mm=134, foot_centre_mm=78)),
+                     od_butt_mm=27, od_tip_mm=27, seat=SeatBore(bore_mm=20.5, usable_from_mm=4, usable_to_mm=134, foot_centre_mm=78, end_cap_mm=24)),
                 Part(id="fore", kind="foregrip", name="foam foregrip", material="foam", length_mm=inches("8 1/4"),
-                     od_butt_mm=32, od_tip_mm=27, bore_butt_mm=15.6, bore_tip_mm=15.0),
+                     od_butt_mm=32, od_tip_mm=27, bore_butt_mm=16.74, bore_tip_mm=16.1),
                 Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=3,
-                     od_butt_mm=20, od_tip_mm=17, bore_butt_mm=14.6),
+                     od_butt_mm=20, od_tip_mm=17, bore_butt_mm=16.2),
             ),
             arbors=Arbors(school="foam"),
+            glue_temperature_c=17,
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=10, ring_ahead_mm=12, height_mm=12),
@@ -416,17 +451,21 @@ def ferryman() -> Build:
         ),
         handle=Handle(
             reamers=SHOP_REAMERS,
+            drills=SHOP_DRILLS,
+            adhesives=(SLOW_PASTE, CLEAR_30, FORGE),
             parts=(
                 Part(id="rear", kind="rear_grip", name="dented foam grip", material="foam", length_mm=230,
                      od_butt_mm=30, od_tip_mm=28, bore_butt_mm=12.5, bore_tip_mm=12.0),
                 Part(id="seat", kind="reel_seat", name="new reel seat, size 18", material="graphite", length_mm=120,
                      od_butt_mm=25, od_tip_mm=24, seat=SeatBore(bore_mm=18, usable_from_mm=5, usable_to_mm=114, foot_centre_mm=58)),
-                Part(id="fore", kind="foregrip", name="foam foregrip", material="foam", length_mm=70,
+                Part(id="fore", kind="foregrip", name="foam foregrip", material="foam", length_mm=70, on_rod=True,
                      od_butt_mm=27, od_tip_mm=20, bore_butt_mm=11.4, bore_tip_mm=11.1),
-                Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=3, od_butt_mm=16,
+                Part(id="check", kind="winding_check", name="winding check", on_rod=True, material="metal", length_mm=3, od_butt_mm=16,
                      od_tip_mm=14, bore_butt_mm=11.1),
             ),
             arbors=Arbors(school="tape_4"),
+            guides_on=True,
+            tip_closed=True,
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=6, ring_ahead_mm=9, height_mm=9),

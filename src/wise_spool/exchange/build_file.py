@@ -6,6 +6,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from wise_spool.core.build import SCHEMA_VERSION, Build
+from wise_spool.core.upgrades import OLDEST, read_document
 
 MEDIA_TYPE = "application/json"
 
@@ -42,12 +43,12 @@ def read_build(text: str | bytes) -> Build:
         raise BuildFileError(
             f"This build file is version {version}, made by a newer Wise Spool; this one reads version {SCHEMA_VERSION}."
         )
-    if version < SCHEMA_VERSION:
+    if version < OLDEST:
         raise BuildFileError(
-            f"This build file is version {version}, older than the oldest that was ever released ({SCHEMA_VERSION})."
+            f"This build file is version {version}, older than the oldest that was ever released ({OLDEST})."
         )
     try:
-        return Build.model_validate(data)
+        return read_document(data)
     except ValidationError as error:
         raise BuildFileError("Some of what this build file says cannot be kept.", error) from error
 

@@ -1,91 +1,45 @@
 """The build sheet: the whole plan on paper, to work from at the bench."""
 
-import io
-from collections.abc import Sequence
 from datetime import date
-from typing import Any
 
-from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.pdfgen.canvas import Canvas
-from reportlab.platypus import (
-    BaseDocTemplate,
-    Flowable,
-    Frame,
-    KeepTogether,
-    PageTemplate,
-    Paragraph,
-    Spacer,
-    Table,
-    TableStyle,
-)
+from reportlab.platypus import Flowable, Paragraph, Spacer
 
 from wise_spool.core.arbors import SCHOOL_WORDS
 from wise_spool.core.build import Build
 from wise_spool.core.finish import KIND_WORDS
 from wise_spool.core.plan import Plan
 from wise_spool.core.units import format_diameter, format_length, format_rod_length
-from wise_spool.exchange.paper import (
-    BLANK,
-    CORK,
-    FAINT,
-    INK,
-    RUIN,
-    RULE,
-    SIZES,
-    TAPE,
-    PaperName,
-    register_fonts,
+from wise_spool.exchange.paper import BLANK, CORK, FAINT, INK, RULE, TAPE, PaperName
+from wise_spool.exchange.sheet_parts import (
+    BODY,
+    CAUTION,
+    HEAD,
+    RUINS,
+    head,
+    hours,
+    safe,
+    section,
+    sheet,
 )
 
-MARGIN = 14 * mm
 THICKER = 4.0
 """Diameters on the drawing are this many times too thick; the sheet says so."""
-
-TITLE = ParagraphStyle("title", fontName="text-bold", fontSize=19, leading=23, textColor=INK)
-LEAD = ParagraphStyle("lead", fontName="text", fontSize=9.5, leading=13, textColor=FAINT)
-HEAD = ParagraphStyle(
-    "head",
-    fontName="text-bold",
-    fontSize=10.5,
-    leading=14,
-    textColor=INK,
-    spaceBefore=9,
-    spaceAfter=3,
-)
-BODY = ParagraphStyle("body", fontName="text", fontSize=9, leading=12, textColor=INK)
-RUINS = ParagraphStyle("ruins", parent=BODY, fontName="text-bold", textColor=RUIN)
-CAUTION = ParagraphStyle("caution", fontName="text", fontSize=7.5, leading=10, textColor=FAINT)
 
 
 def build_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
     """PDF of the build sheet. Sections that have nothing in them yet are left out."""
-    register_fonts()
-    out = io.BytesIO()
-    size = SIZES[paper]
-    document = BaseDocTemplate(
-        out, pagesize=size, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=12 * mm, bottomMargin=14 * mm,
-        title=f"{build.name}: build sheet", author="Wise Spool", invariant=1,
-    )  # fmt: skip
-    frame = Frame(
-        document.leftMargin, document.bottomMargin, document.width, document.height, 0, 0, 0, 0
-    )
-
-    def foot(canvas: Canvas, page: Any) -> None:
-        canvas.setFont("figures", 8)
-        canvas.setFillColor(FAINT)
-        canvas.drawString(MARGIN, 8 * mm, f"{build.name}  {build.number}  {printed.isoformat()}")
-        canvas.drawRightString(size[0] - MARGIN, 8 * mm, f"page {page.page}")
-
-    document.addPageTemplates([PageTemplate(frames=[frame], onPage=foot)])
-    document.build(
-        [
+    return sheet(
+        build,
+        "build sheet",
+        paper,
+        printed,
+        lambda width: [
             *_head(build, plan),
-            RodDrawing(build, plan, document.width),
-            *_body(build, plan, document.width),
-        ]
+            RodDrawing(build, plan, width),
+            *_body(build, plan, width),
+        ],
     )
-    return out.getvalue()
 
 
 def _head(build: Build, plan: Plan) -> list[Flowable]:
@@ -93,11 +47,7 @@ def _head(build: Build, plan: Plan) -> list[Flowable]:
     if plan.blank.length_mm:
         facts.append(format_rod_length(plan.blank.length_mm, build.rule))
     facts += [build.blank.name, build.blank.label_power, build.blank.label_action]
-    return [
-        Paragraph(_safe(build.name), TITLE),
-        Paragraph(_safe(" · ".join(f for f in facts if f)), LEAD),
-        Spacer(0, 4 * mm),
-    ]
+    return head(build.name, facts)
 
 
 def _body(build: Build, plan: Plan, width: float) -> list[Flowable]:
@@ -126,8 +76,7 @@ def _first_things(plan: Plan) -> list[Flowable]:
         return []
     lines: list[Flowable] = [Paragraph("Settle first", HEAD)]
     lines += [
-        Paragraph("– " + _safe(f.sentence), RUINS if f.weight == "ruins" else BODY)
-        for f in pressing
+        Paragraph("– " + safe(f.sentence), RUINS if f.weight == "ruins" else BODY) for f in pressing
     ]
     return lines
 
@@ -145,7 +94,7 @@ def _spine(build: Build, plan: Plan, width: float) -> list[Flowable]:
             )
         )
         rows.append([mark.what, f"{mark.angle_deg:.0f}°", arc])
-    return _section("Round the clock, seen from the butt, clockwise", rows, width, (0.2, 0.2, 0.6))
+    return section("Round the clock, seen from the butt, clockwise", rows, width, (0.2, 0.2, 0.6))
 
 
 def _marks(build: Build, plan: Plan, width: float) -> list[Flowable]:
@@ -161,7 +110,7 @@ def _marks(build: Build, plan: Plan, width: float) -> list[Flowable]:
         ]
         for m in handle
     ]
-    return _section("Marks to draw", rows, width, (0.56, 0.22, 0.22))
+    return section("Marks to draw", rows, width, (0.56, 0.22, 0.22))
 
 
 def _bores(build: Build, plan: Plan, width: float) -> list[Flowable]:
@@ -173,7 +122,14 @@ def _bores(build: Build, plan: Plan, width: float) -> list[Flowable]:
     if not bored:
         return []
     rows = [["part", "bore, butt face", "bore, tip face", "as it is", "do"]]
-    words = {"fits": "fits", "ream": "ream", "loose": "line it", "unknown": "measure"}
+    words = {
+        "fits": "fits",
+        "press": "press home",
+        "high_spot": "high spot",
+        "ream": "ream",
+        "loose": "line it",
+        "unknown": "measure",
+    }
     for p in bored:
         has = (
             ""
@@ -191,7 +147,7 @@ def _bores(build: Build, plan: Plan, width: float) -> list[Flowable]:
                 words[p.verdict],
             ]
         )
-    return _section("Bores wanted", rows, width, (0.34, 0.18, 0.18, 0.2, 0.1))
+    return section("Bores wanted", rows, width, (0.34, 0.18, 0.18, 0.2, 0.1))
 
 
 def _reaming(build: Build, plan: Plan, width: float) -> list[Flowable]:
@@ -216,7 +172,7 @@ def _reaming(build: Build, plan: Plan, width: float) -> list[Flowable]:
             else f", drill {format_diameter(ream.drill_first_mm, build.rule)} first"
         )
         if ream.passes:
-            found += _section(
+            found += section(
                 f"Ream the {part.name}{drill}", rows, width, (0.08, 0.24, 0.14, 0.18, 0.18, 0.18)
             )
     return found
@@ -233,7 +189,7 @@ def _arbors(build: Build, plan: Plan, width: float) -> list[Flowable]:
                 "–" if band.tape_length_mm is None else format_length(band.tape_length_mm, build.rule),
                 format_diameter(band.loose_mm, build.rule)])  # fmt: skip
         title = f"Arbor: {SCHOOL_WORDS[arbor.school]}, seat bore {format_diameter(arbor.bore_mm, build.rule)}"
-        found += _section(title, rows, width, (0.08, 0.16, 0.16, 0.16, 0.1, 0.17, 0.17))
+        found += section(title, rows, width, (0.08, 0.16, 0.16, 0.16, 0.1, 0.17, 0.17))
     return found
 
 
@@ -264,7 +220,7 @@ def _guides(build: Build, plan: Plan, width: float) -> list[Flowable]:
         if build.guides.mark_under == "ring_centre"
         else "foot edge on the mark; positions are the ring's"
     )
-    return _section(
+    return section(
         f"Guides, tip first ({under})", rows, width, (0.08, 0.09, 0.12, 0.21, 0.15, 0.18, 0.17)
     )
 
@@ -278,37 +234,12 @@ def _coats(build: Build, plan: Plan, width: float) -> list[Flowable]:
         mix = coat.mixes[0]
         rows.append([
             str(coat.number) + (" (laid)" if coat.laid else ""), f"{mix.part_a_ml:.1f} + {mix.part_b_ml:.1f} mL" if mix.part_b_ml else f"{mix.part_a_ml:.1f} mL", f"{len(coat.mixes)} ×",
-            _hours(clocks["rotate"]), f"{_hours(clocks['recoat opens'])} to {_hours(clocks['recoat closes'])}", _hours(clocks["handle"])])  # fmt: skip
+            hours(clocks["rotate"]), f"{hours(clocks['recoat opens'])} to {hours(clocks['recoat closes'])}", hours(clocks["handle"])])  # fmt: skip
     product = build.finish.product
     title = (
         f"Coats: {product.name}, {KIND_WORDS[product.kind]}, at {build.finish.temperature_c:g} °C"
     )
-    return _section(title, rows, width, (0.12, 0.24, 0.1, 0.16, 0.22, 0.16))
-
-
-def _hours(minutes: float) -> str:
-    return f"{minutes:.0f} min" if minutes < 90 else f"{minutes / 60:.0f} h"
-
-
-def _section(
-    title: str, rows: Sequence[Sequence[str]], width: float, shares: Sequence[float]
-) -> list[Flowable]:
-    table = Table(
-        [list(r) for r in rows], colWidths=[s * width for s in shares], repeatRows=1, hAlign="LEFT"
-    )
-    table.setStyle(
-        TableStyle([
-            ("FONT", (0, 0), (-1, 0), "text", 7.5), ("TEXTCOLOR", (0, 0), (-1, 0), FAINT),
-            ("FONT", (0, 1), (-1, -1), "figures", 10), ("TEXTCOLOR", (0, 1), (-1, -1), INK),
-            ("LINEBELOW", (0, 0), (-1, 0), 0.8, INK), ("LINEBELOW", (0, 1), (-1, -1), 0.25, RULE),
-            ("TOPPADDING", (0, 0), (-1, -1), 2), ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5), ("LEFTPADDING", (0, 0), (-1, -1), 1),
-        ])
-    )  # fmt: skip
-    return [KeepTogether([Paragraph(_safe(title), HEAD), table])]
-
-
-def _safe(text: str) -> str:
-    return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;")
+    return section(title, rows, width, (0.12, 0.24, 0.1, 0.16, 0.22, 0.16))
 
 
 class RodDrawing(Flowable):  # type: ignore[misc]

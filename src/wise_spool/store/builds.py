@@ -16,6 +16,7 @@ from sqlalchemy import func as sql
 from sqlmodel import Session, col, select
 
 from wise_spool.core.build import Build
+from wise_spool.core.upgrades import read_document
 from wise_spool.store.tables import BuildRow, RevisionRow, now
 
 
@@ -112,7 +113,7 @@ class BuildStore:
         with self._session() as session:
             row = _row(session, build_id, lock=True)
             head = _revision(session, row.id, row.head)
-            if Build.model_validate(head.document) == build:
+            if read_document(head.document) == build:
                 return _kept(row, head)
             on = head if base == row.head else _revision(session, row.id, base)
             number = _last_number(session, row.id) + 1
@@ -123,7 +124,7 @@ class BuildStore:
                 session.add(row)
                 return _kept(row, fresh)
             fresh.kept_aside = True
-            stale = StaleEditError(_kept(row, head), Build.model_validate(on.document), number)
+            stale = StaleEditError(_kept(row, head), read_document(on.document), number)
         raise stale
 
     def undo(self, build_id: uuid.UUID) -> Kept:
@@ -163,7 +164,7 @@ class BuildStore:
         """The document as it was at one revision."""
         with self._session() as session:
             _row(session, build_id)
-            return Build.model_validate(_revision(session, build_id, number).document)
+            return read_document(_revision(session, build_id, number).document)
 
     def clear_if_untouched(self, before: datetime) -> bool:
         """Empty the shop when nobody has edited or added anything since ``before``; True if emptied.
@@ -226,7 +227,7 @@ def _kept(row: BuildRow, revision: RevisionRow) -> Kept:
     return Kept(
         id=row.id,
         revision=revision.number,
-        build=Build.model_validate(revision.document),
+        build=read_document(revision.document),
         can_undo=revision.parent is not None,
         can_redo=bool(row.redo),
         changed_at=row.changed_at,

@@ -49,3 +49,19 @@ class RevisionRow(SQLModel, table=True):
         default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
     )
     document: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+
+
+class ShelfRow(SQLModel, table=True):
+    """One item on the shelf; ``item`` is its model by ``kind``."""
+
+    __tablename__ = "shelf_item"
+
+    id: uuid.UUID = Field(default_factory=uuid.uuid4, primary_key=True)
+    kind: str = Field(index=True)
+    name: str
+    item: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+    stock: int = 1
+    changed_at: datetime = Field(
+        default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
+    )
+    put_away_at: datetime | None = Field(default=None, sa_column=Column(DateTime(timezone=True)))

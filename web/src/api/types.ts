@@ -21,6 +21,16 @@ export type StageName = StageStanding["stage"];
 export type WrapLaid = S["WrapLaid"];
 export type NewBuild = S["NewBuild"];
 export type CoatPlan = S["CoatPlan"];
+export type ShelfItem = S["ShelfItem"];
+export type Shelved = ShelfItem["shelved"];
+export type ShelfKind = Shelved["kind"];
+export type Adhesive = S["Adhesive"];
+export type Reamer = S["Reamer"];
+export type SeatBore = S["SeatBore"];
+export type ReamPlan = S["ReamPlan"];
+export type ArborPlan = S["ArborPlan"];
+export type GlueMix = S["GlueMix"];
+export type Step = S["Step"];
 export type ZoneReading = S["ZoneReading"];
 
 export const STAGES: StageName[] = ["blank", "spine", "handle", "guides", "finish"];

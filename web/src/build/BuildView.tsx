@@ -27,7 +27,7 @@ const STAGE_VIEWS = {
 };
 
 /** One rod: the mat on top, the stage's instrument below it, findings beside. */
-export function BuildView({ id, stage }: { id: string; stage: StageName }) {
+export function BuildView({ id, stage, job }: { id: string; stage: StageName; job?: string }) {
   const { open, build, plan, problem, notice, say } = useBuild();
   const [params, setParams] = useSearchParams();
   const [, go] = useLocation();
@@ -80,7 +80,7 @@ export function BuildView({ id, stage }: { id: string; stage: StageName }) {
       )}
       <div className="flex min-h-0 flex-1">
         <main className="min-w-0 flex-1 overflow-auto px-6 pt-4 pb-8">
-          <View selected={selected} onSelect={select} />
+          <View selected={selected} onSelect={select} job={job} />
           <StageFoot id={id} stage={stage} />
         </main>
         <Findings stage={stage} id={id} onSelect={select} />

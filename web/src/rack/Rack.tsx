@@ -35,6 +35,12 @@ export function Rack() {
         <h1 className="text-[19px] font-bold">The rack</h1>
         <span className="text-soft">Wise Spool</span>
         <div className="ml-auto flex items-center gap-1.5">
+          <Link
+            href="/shelf"
+            className="rounded px-2.5 py-1 text-soft hover:bg-current/10 hover:text-ink"
+          >
+            The shelf
+          </Link>
           <HeadTools />
           <ImportBuild />
           <Button look="tape" className="px-4" onClick={() => shell.set({ newBuild: true })}>

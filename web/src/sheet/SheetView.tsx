@@ -1,17 +1,25 @@
 import { useQuery } from "@tanstack/react-query";
 import { ArrowLeft, Download } from "lucide-react";
 import { useEffect, useState } from "react";
-import { Link } from "wouter";
+import { Link, useSearchParams } from "wouter";
 
 import { api, take } from "../api/client";
 import { Choice } from "../ui/controls";
 
-type Sheet = "build-sheet" | "story-stick";
+const SHEETS = [
+  { value: "build-sheet", label: "Build sheet" },
+  { value: "story-stick", label: "Story stick 1:1" },
+  { value: "glue-up", label: "Glue-up" },
+  { value: "turning", label: "Turning card 1:1" },
+] as const;
+type Sheet = (typeof SHEETS)[number]["value"];
 type Paper = "a4" | "letter";
 
 /** What prints, page by page, before it prints. */
 export function SheetView({ id }: { id: string }) {
-  const [sheet, setSheet] = useState<Sheet>("build-sheet");
+  const [params, setParams] = useSearchParams();
+  const sheet = SHEETS.find((s) => s.value === params.get("show"))?.value ?? "build-sheet";
+  const setSheet = (next: Sheet) => setParams({ show: next }, { replace: true });
   const [paper, setPaper] = useState<Paper>("a4");
   const build = useQuery({
     queryKey: ["build", id],
@@ -43,16 +51,7 @@ export function SheetView({ id }: { id: string }) {
           <ArrowLeft size={16} aria-hidden /> <span className="text-soft">mat</span>
         </Link>
         <h1 className="text-[18px] font-bold">{build.data?.build.name ?? "…"}</h1>
-        <Choice
-          label="Sheet"
-          hideLabel
-          value={sheet}
-          onChange={setSheet}
-          options={[
-            { value: "build-sheet", label: "Build sheet" },
-            { value: "story-stick", label: "Story stick 1:1" },
-          ]}
-        />
+        <Choice label="Sheet" hideLabel value={sheet} onChange={setSheet} options={[...SHEETS]} />
         <Choice
           label="Paper"
           hideLabel
@@ -75,6 +74,12 @@ export function SheetView({ id }: { id: string }) {
           <p className="mb-3 text-soft">
             Print at 100 %, with no scaling, and lay a rule on the check ruler before you trust it.
             Cut the strips and join them in the order of their letters.
+          </p>
+        )}
+        {sheet === "turning" && (
+          <p className="mb-3 text-soft">
+            Print at 100 %, with no scaling. Cut the notches out of card: where one slides over the
+            turning, that diameter is reached.
           </p>
         )}
         {(build.isError || pages.isError) && (

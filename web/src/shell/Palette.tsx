@@ -7,6 +7,7 @@ import { useLocation } from "wouter";
 import { api, take } from "../api/client";
 import { STAGES } from "../api/types";
 import { useBuild } from "../build/store";
+import { JOBS } from "../stages/handle/jobs";
 import { useSettings } from "../ui/settings";
 import { useShell } from "./ui";
 
@@ -79,6 +80,16 @@ export function Palette() {
                 <span className="fig">{i + 1}</span>
               </Command.Item>
             ))}
+            {JOBS.map(({ job, word, says }) => (
+              <Command.Item
+                key={job}
+                className={ITEM}
+                value={`Handle ${word} ${says}`}
+                onSelect={run(() => go(`/build/${id}/handle/${job}`))}
+              >
+                Handle: {word} <span className="label">{says}</span>
+              </Command.Item>
+            ))}
             <Command.Item className={ITEM} onSelect={run(() => go(`/build/${id}/sheet`))}>
               Build sheet and story stick <span className="fig">P</span>
             </Command.Item>
@@ -111,6 +122,9 @@ export function Palette() {
         <Command.Group heading={<span className="label px-3">Shop</span>}>
           <Command.Item className={ITEM} onSelect={run(() => go("/"))}>
             The rack <span className="fig">R</span>
+          </Command.Item>
+          <Command.Item className={ITEM} onSelect={run(() => go("/shelf"))}>
+            The shelf
           </Command.Item>
           <Command.Item
             className={ITEM}

@@ -4,6 +4,8 @@ import type { FocusEvent } from "react";
 export interface StageProps {
   selected: string | null;
   onSelect: (what: string | null) => void;
+  /** The job within the stage, from the address. */
+  job?: string;
 }
 
 /**

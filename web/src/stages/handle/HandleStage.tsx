@@ -1,411 +1,64 @@
-import { ArrowDown, ArrowUp, X } from "lucide-react";
-import { useState } from "react";
+import { Link } from "wouter";
 
-import type { Build, PartKind, PartPlaced } from "../../api/types";
-import { freshId } from "../../build/moves";
 import { useBuild, useShown } from "../../build/store";
-import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
-import { MeasureField, WordsField } from "../../ui/Field";
-import { diameter, length } from "../../ui/measure";
-import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
-import { KIND_WORDS, MATERIALS, newPart } from "./parts";
-import { Reaming } from "./Reaming";
+import { ArborJob } from "./ArborJob";
+import { BalanceJob } from "./BalanceJob";
+import { BoresJob } from "./BoresJob";
+import { GlueUpJob } from "./GlueUpJob";
+import { JOBS, jobOf } from "./jobs";
+import type { Job } from "./jobs";
+import { OrderJob } from "./OrderJob";
 import { Section } from "./Section";
+import { SizesJob } from "./SizesJob";
+import { StackJob } from "./StackJob";
+import { TurningJob } from "./TurningJob";
 
-const VERDICT: Record<PartPlaced["verdict"], string> = {
-  fits: "reaches its mark",
-  ream: "ream first",
-  loose: "too loose",
-  unknown: "bore not measured",
+const VIEWS: Record<Job, (props: StageProps) => React.ReactNode> = {
+  stack: StackJob,
+  bores: BoresJob,
+  arbor: ArborJob,
+  sizes: SizesJob,
+  order: OrderJob,
+  "glue-up": GlueUpJob,
+  turning: TurningJob,
+  balance: BalanceJob,
 };
+const WITH_SECTION: Job[] = ["stack", "arbor"];
 
-/** Stack the parts from the butt, see bores and bands in section. */
-export function HandleStage({ selected, onSelect }: StageProps) {
+/** Everything done to the handle, one bench job at a time, the sawn-open handle over it. */
+export function HandleStage({ selected, onSelect, job }: StageProps) {
   const { build } = useShown();
+  const id = useBuild((s) => s.id);
+  const here = jobOf(job);
+  const View = VIEWS[here];
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
-      <Section selected={selected} onSelect={onSelect} />
-      <section>
-        <div className="mb-1 flex items-baseline gap-4">
-          <h2>The stack, butt first</h2>
-          <span className="label">
-            slide a part on the mat, or type its gap; what is ahead of it moves with it
-          </span>
-        </div>
-        <Stack selected={selected} onSelect={onSelect} />
-        <AddPart />
-      </section>
-      {build.handle.parts.length > 0 && <Reaming />}
-      {build.handle.parts.some((p) => p.kind === "reel_seat") && <ArborSection />}
-    </div>
-  );
-}
-
-const COLUMNS =
-  "grid grid-cols-[minmax(9rem,1.6fr)_1fr_1fr_1fr_1fr_minmax(11rem,1.6fr)_6.2rem] items-start gap-x-2";
-
-function Stack({ selected, onSelect }: StageProps) {
-  const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
-  const { parts } = build.handle;
-  if (!parts.length) return <p className="py-3 text-soft">Nothing on the butt yet.</p>;
-  return (
-    <div role="group" aria-label="Handle parts">
-      <div className={`${COLUMNS} label border-b border-line pb-1`}>
-        <span>part</span>
-        <span>length</span>
-        <span>
-          <Term says="Bare blank left before this part.">gap before</Term>
-        </span>
-        <span>bore, butt face</span>
-        <span>bore, tip face</span>
-        <span>
-          <Term says="The bore that lets the part reach its mark with room for glue.">
-            bore wanted
-          </Term>
-        </span>
-        <span>
-          <span className="sr-only">order</span>
-        </span>
-      </div>
-      {parts.map((part, i) => {
-        const placed = plan.handle.parts.find((p) => p.id === part.id);
-        const path = `handle.parts.${part.id}`;
-        const chosen = selected === path;
-        const at = `handle.parts.${i}`;
-        return (
-          <div
-            key={part.id}
-            className={`border-b border-line/70 py-1.5 ${chosen ? "bg-raised shadow-[inset_4px_0_0_var(--pencil)]" : ""}`}
-            onFocus={heldByFocus(() => onSelect(path))}
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <nav aria-label="Jobs on the handle" className="-mt-1 flex flex-wrap gap-x-5 gap-y-1">
+        {JOBS.map(({ job: j, word, says }) => (
+          <Link
+            key={j}
+            href={`/build/${id}/handle/${j}${selected ? `?at=${selected}` : ""}`}
+            aria-current={j === here ? "page" : undefined}
+            title={says}
+            className={`min-h-7 border-b-2 text-[15px] ${
+              j === here
+                ? "border-pencil font-semibold text-ink"
+                : "border-transparent text-soft hover:text-ink"
+            }`}
           >
-            <div className={COLUMNS}>
-              <div className="pl-2">
-                <button
-                  type="button"
-                  className="min-h-6 text-left font-semibold"
-                  aria-expanded={chosen}
-                  onClick={() => onSelect(path)}
-                >
-                  {part.name || KIND_WORDS[part.kind]}
-                </button>
-                <div className="label">
-                  {placed &&
-                    `${length(placed.start_mm, build.rule, false)} to ${length(placed.end_mm, build.rule)}`}
-                </div>
-              </div>
-              <MeasureField
-                path={`${at}.length_mm`}
-                label={`Length of ${part.name || KIND_WORDS[part.kind]}`}
-                hideLabel
-                mm={part.length_mm}
-                keep={(mm) => (b) => void (b.handle.parts[i]!.length_mm = mm ?? 1)}
-              />
-              <MeasureField
-                path={`${at}.gap_before_mm`}
-                label={`Gap before ${part.name || KIND_WORDS[part.kind]}`}
-                hideLabel
-                mm={part.gap_before_mm}
-                keep={(mm) => (b) => void (b.handle.parts[i]!.gap_before_mm = mm ?? 0)}
-              />
-              {part.seat ? (
-                <MeasureField
-                  path={`${at}.seat.bore_mm`}
-                  label="Seat bore"
-                  hideLabel
-                  kind="diameter"
-                  mm={part.seat.bore_mm}
-                  keep={(mm) => (b) => void (b.handle.parts[i]!.seat!.bore_mm = mm ?? 0)}
-                />
-              ) : (
-                <MeasureField
-                  path={`${at}.bore_butt_mm`}
-                  label="Bore at the butt face"
-                  hideLabel
-                  kind="diameter"
-                  optional
-                  placeholder="measure"
-                  mm={part.bore_butt_mm}
-                  keep={(mm) => (b) => void (b.handle.parts[i]!.bore_butt_mm = mm)}
-                />
-              )}
-              {part.seat ? (
-                <span />
-              ) : (
-                <MeasureField
-                  path={`${at}.bore_tip_mm`}
-                  label="Bore at the tip face"
-                  hideLabel
-                  kind="diameter"
-                  optional
-                  placeholder="same"
-                  mm={part.bore_tip_mm}
-                  keep={(mm) => (b) => void (b.handle.parts[i]!.bore_tip_mm = mm)}
-                />
-              )}
-              <Wanted placed={placed} build={build} seat={part.kind === "reel_seat"} />
-              <div className="flex justify-end">
-                <IconButton
-                  name="Toward the butt"
-                  disabled={i === 0}
-                  onClick={() => edit("reorder the stack", swap(i, i - 1))}
-                >
-                  <ArrowUp size={14} />
-                </IconButton>
-                <IconButton
-                  name="Toward the tip"
-                  disabled={i === parts.length - 1}
-                  onClick={() => edit("reorder the stack", swap(i, i + 1))}
-                >
-                  <ArrowDown size={14} />
-                </IconButton>
-                <IconButton
-                  name={`Take ${part.name || KIND_WORDS[part.kind]} out`}
-                  onClick={() =>
-                    edit(
-                      `take out ${part.name || KIND_WORDS[part.kind]}`,
-                      (b) => void b.handle.parts.splice(i, 1),
-                    )
-                  }
-                >
-                  <X size={14} />
-                </IconButton>
-              </div>
-            </div>
-            {chosen && <Details build={build} i={i} />}
-          </div>
-        );
-      })}
-    </div>
-  );
-}
-
-const swap = (a: number, b: number) => (build: Build) => {
-  const { parts } = build.handle;
-  [parts[a], parts[b]] = [parts[b]!, parts[a]!];
-};
-
-function Wanted({
-  placed,
-  build,
-  seat,
-}: {
-  placed: PartPlaced | undefined;
-  build: Build;
-  seat: boolean;
-}) {
-  if (!placed) return <span />;
-  const a = placed.butt_face.wanted_mm;
-  const b = placed.tip_face.wanted_mm;
-  if (seat || a === null || b === null) {
-    return (
-      <span className="label pt-1">{seat ? "filled by the arbor" : "waits for the taper"}</span>
-    );
-  }
-  return (
-    <div className="pt-0.5">
-      <span className="fig text-[16px]">
-        {diameter(a, build.rule, false)} → {diameter(b, build.rule)}
-      </span>
-      <div
-        className={`text-[13px] ${placed.verdict === "fits" ? "text-good" : placed.verdict === "unknown" ? "text-soft" : "text-check"}`}
-      >
-        {placed.verdict === "fits" ? "✓ " : ""}
-        {VERDICT[placed.verdict]}
-        {placed.verdict === "ream" &&
-          placed.stops_short_mm !== null &&
-          `, stops ${length(placed.stops_short_mm, build.rule)} short`}
-      </div>
-    </div>
-  );
-}
-
-function Details({ build, i }: { build: Build; i: number }) {
-  const edit = useBuild((s) => s.edit);
-  const part = build.handle.parts[i]!;
-  const at = `handle.parts.${i}`;
-  return (
-    <div className="mt-2 grid grid-cols-[1.6fr_8rem_repeat(5,1fr)] gap-2 pr-2 pl-3">
-      <WordsField
-        path={`${at}.name`}
-        label="Called"
-        value={part.name}
-        keep={(v) => (b) => void (b.handle.parts[i]!.name = v)}
-      />
-      <Pick
-        label="Made of"
-        value={part.material}
-        options={MATERIALS.map((m) => ({ value: m, label: m }))}
-        onChange={(m) => edit("material", (b) => void (b.handle.parts[i]!.material = m))}
-      />
-      <MeasureField
-        path={`${at}.od_butt_mm`}
-        label="Outside, butt"
-        kind="diameter"
-        mm={part.od_butt_mm}
-        keep={(mm) => (b) => void (b.handle.parts[i]!.od_butt_mm = mm ?? 1)}
-      />
-      <MeasureField
-        path={`${at}.od_tip_mm`}
-        label="Outside, tip"
-        kind="diameter"
-        mm={part.od_tip_mm}
-        keep={(mm) => (b) => void (b.handle.parts[i]!.od_tip_mm = mm ?? 1)}
-      />
-      {part.seat ? (
-        <>
-          <MeasureField
-            path={`${at}.seat.usable_from_mm`}
-            label="Bore from"
-            mm={part.seat.usable_from_mm}
-            keep={(mm) => (b) => void (b.handle.parts[i]!.seat!.usable_from_mm = mm ?? 0)}
-          />
-          <MeasureField
-            path={`${at}.seat.usable_to_mm`}
-            label="Bore to"
-            mm={part.seat.usable_to_mm}
-            keep={(mm) => (b) => void (b.handle.parts[i]!.seat!.usable_to_mm = mm ?? 0)}
-          />
-          <MeasureField
-            path={`${at}.seat.foot_centre_mm`}
-            label="Foot centre"
-            mm={part.seat.foot_centre_mm}
-            keep={(mm) => (b) => void (b.handle.parts[i]!.seat!.foot_centre_mm = mm ?? 0)}
-          />
-        </>
+            {word}
+          </Link>
+        ))}
+      </nav>
+      {WITH_SECTION.includes(here) && <Section selected={selected} onSelect={onSelect} />}
+      {here !== "stack" && build.handle.parts.length === 0 ? (
+        <p className="py-6 text-soft">
+          The handle is empty: list its parts under <em>Stack</em>, from the butt up.
+        </p>
       ) : (
-        <>
-          <MeasureField
-            path={`${at}.overlap_mm`}
-            label="Reaches in"
-            mm={part.overlap_mm}
-            keep={(mm) => (b) => void (b.handle.parts[i]!.overlap_mm = mm ?? 0)}
-          />
-          <MeasureField
-            path={`${at}.closed_end_mm`}
-            label="Closed end"
-            mm={part.closed_end_mm}
-            keep={(mm) => (b) => void (b.handle.parts[i]!.closed_end_mm = mm ?? 0)}
-          />
-        </>
+        <View selected={selected} onSelect={onSelect} />
       )}
     </div>
-  );
-}
-
-function AddPart() {
-  const { build, edit } = useBuild();
-  const [kind, setKind] = useState<PartKind>("rear_grip");
-  const add = () =>
-    edit(`add ${KIND_WORDS[kind]}`, (b) => {
-      b.handle.parts.push(newPart(kind, freshId("p", b.handle.parts)));
-    });
-  return (
-    <div className="mt-3 flex items-end gap-2">
-      <Pick
-        label="Next part up"
-        className="w-48"
-        value={kind}
-        options={(Object.keys(KIND_WORDS) as PartKind[]).map((k) => ({
-          value: k,
-          label: KIND_WORDS[k],
-        }))}
-        onChange={setKind}
-      />
-      <Button onClick={add} disabled={build!.handle.parts.length >= 30}>
-        Add it
-      </Button>
-    </div>
-  );
-}
-
-function ArborSection() {
-  const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
-  const { arbors } = build.handle;
-  const tape = arbors.school.startsWith("tape");
-  return (
-    <section className="border-t border-line pt-3">
-      <h2 className="mb-2">
-        <Term says="What fills the room between the blank and the seat’s bore, so that the seat sits straight and glued all along.">
-          The arbor
-        </Term>
-      </h2>
-      <div className="grid grid-cols-[minmax(0,24rem)_minmax(0,1fr)] gap-8">
-        <div className="grid content-start gap-3">
-          <Choice
-            label="School"
-            value={arbors.school}
-            options={[
-              { value: "tape_2", label: "2 bands" },
-              { value: "tape_3", label: "3 bands" },
-              { value: "tape_4", label: "4 bands" },
-              { value: "mesh", label: "mesh" },
-              { value: "foam", label: "foam" },
-              { value: "sleeve", label: "sleeve" },
-            ]}
-            onChange={(v) => edit("arbor school", (b) => void (b.handle.arbors.school = v))}
-          />
-          <div className="grid grid-cols-3 gap-3">
-            {tape && (
-              <>
-                <MeasureField
-                  path="handle.arbors.tape_thickness_mm"
-                  label="Tape thickness"
-                  kind="diameter"
-                  mm={arbors.tape_thickness_mm}
-                  hint="measure ten turns, take a tenth"
-                  keep={(mm) => (b) => void (b.handle.arbors.tape_thickness_mm = mm ?? 0.15)}
-                />
-                <MeasureField
-                  path="handle.arbors.band_width_mm"
-                  label="Band width"
-                  mm={arbors.band_width_mm}
-                  keep={(mm) => (b) => void (b.handle.arbors.band_width_mm = mm ?? 13)}
-                />
-              </>
-            )}
-            <MeasureField
-              path="handle.arbors.front_recess_mm"
-              label="Front recess"
-              mm={arbors.front_recess_mm}
-              hint="left for glue"
-              keep={(mm) => (b) => void (b.handle.arbors.front_recess_mm = mm ?? 8)}
-            />
-          </div>
-        </div>
-        {plan.handle.arbors.map((a) => (
-          <table key={a.seat_id} className="h-fit w-full">
-            <thead>
-              <tr className="label border-b border-line text-right [&_th]:font-normal">
-                <th className="text-left">band</th>
-                <th>from the butt</th>
-                <th>blank there</th>
-                <th>turns</th>
-                <th>tape</th>
-                <th>left loose</th>
-              </tr>
-            </thead>
-            <tbody className="fig text-[17px]">
-              {a.bands.map((band, n) => (
-                <tr key={band.start_mm} className="border-b border-line/60 text-right">
-                  <td className="py-1 text-left">{n + 1}</td>
-                  <td>
-                    {length(band.start_mm, build.rule, false)} – {length(band.end_mm, build.rule)}
-                  </td>
-                  <td>{diameter(band.od_mm, build.rule)}</td>
-                  <td className="text-xl">{band.turns ?? "–"}</td>
-                  <td>
-                    {band.tape_length_mm === null ? "–" : length(band.tape_length_mm, build.rule)}
-                  </td>
-                  <td>{diameter(band.loose_mm, build.rule)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        ))}
-      </div>
-    </section>
   );
 }

@@ -4,21 +4,13 @@ import { useWidth } from "../../mat/scale";
 import { diameter } from "../../ui/measure";
 import { useSettings } from "../../ui/settings";
 import type { StageProps } from "../stage";
+import { FILL } from "./fill";
 
 const H = 172;
 const CLEARANCE_TIMES = 8;
 
-const FILL: Record<string, string> = {
-  cork: "#c99f66",
-  wood: "#d8b683",
-  foam: "#4a5154",
-  rubber: "#3a3f41",
-  graphite: "#56636a",
-  metal: "#aab4b7",
-};
-
 /** The handle sawn lengthwise: blank, bores and bands, the gap between them drawn larger than life. */
-export function Section({ selected, onSelect }: StageProps) {
+export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "onSelect">) {
   const { build, plan } = useShown();
   const [ref, width] = useWidth<HTMLDivElement>();
   const flipped = useSettings((s) => s.flipped);
@@ -42,8 +34,8 @@ export function Section({ selected, onSelect }: StageProps) {
   const x = (mm: number) =>
     flipped ? width - 12 - (mm - from) * pxPerMm : 12 + (mm - from) * pxPerMm;
   const widest = Math.max(...parts.map((p) => Math.max(p.od_butt_mm, p.od_tip_mm)));
-  const k = (H - 34) / widest;
-  const y = H / 2;
+  const k = (H - (build.handle.control ? 48 : 34)) / widest;
+  const y = (H - (build.handle.control ? 14 : 0)) / 2;
   const od = (s: number) => drawnOd(plan.blank.taper, s);
   const blank = plan.blank.taper.filter((p) => p.station_mm < to);
   const edge = (sign: 1 | -1) => [
@@ -133,7 +125,12 @@ export function Section({ selected, onSelect }: StageProps) {
           </pattern>
         </defs>
         {parts
-          .filter((p) => p.verdict === "ream" && p.butt_face.bore_mm && p.tip_face.bore_mm)
+          .filter(
+            (p) =>
+              ["ream", "high_spot"].includes(p.verdict) &&
+              p.butt_face.bore_mm &&
+              p.tip_face.bore_mm,
+          )
           .flatMap((p) =>
             ([1, -1] as const).map((sign) => {
               const a = p.butt_face.station_mm;
@@ -149,6 +146,28 @@ export function Section({ selected, onSelect }: StageProps) {
               );
             }),
           )}
+        {build.handle.control?.parts.map((p) => (
+          <g key={p.name + p.start_mm}>
+            <rect
+              x={Math.min(x(p.start_mm), x(p.end_mm))}
+              y={H - 13}
+              width={Math.abs(x(p.end_mm) - x(p.start_mm))}
+              height={11}
+              fill="none"
+              stroke="var(--accent)"
+              strokeDasharray="4 3"
+            />
+            <text
+              x={(x(p.start_mm) + x(p.end_mm)) / 2}
+              y={H - 4}
+              textAnchor="middle"
+              fontSize="10.5"
+              fill="var(--accent)"
+            >
+              {Math.abs(x(p.end_mm) - x(p.start_mm)) > 60 ? p.name : ""}
+            </text>
+          </g>
+        ))}
         <line
           x1={x(from)}
           x2={x(to)}
@@ -161,6 +180,7 @@ export function Section({ selected, onSelect }: StageProps) {
       <p className="label">
         Sawn lengthwise; the room between a part’s bore and the blank is drawn ×{CLEARANCE_TIMES},
         bands in tape colour. Striped, at its true depth: blank still in the way, to be reamed for.
+        {build.handle.control && ` Dashed below: ${build.handle.control.name}.`}
       </p>
     </div>
   );

@@ -1,0 +1,92 @@
+"""Keep the shelf: one row an item; taking one off only puts it away."""
+
+import uuid
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from pydantic import TypeAdapter
+from sqlmodel import Session, col, select
+
+from wise_spool.core.shelf import ShelfKind, Shelved
+from wise_spool.store.builds import BuildStore
+from wise_spool.store.tables import ShelfRow, now
+
+_reader: TypeAdapter[Shelved] = TypeAdapter(Shelved)
+
+
+class NoSuchItemError(LookupError):
+    """Nothing on the shelf has this id."""
+
+
+@dataclass(frozen=True)
+class OnShelf:
+    """One item, and how many of it there are."""
+
+    id: uuid.UUID
+    shelved: Shelved
+    stock: int
+
+
+class Shelf:
+    """The shelf of one shop, in the same database as its builds."""
+
+    def __init__(self, builds: BuildStore) -> None:
+        self.engine = builds.engine
+
+    def all(self, kind: ShelfKind | None = None) -> list[OnShelf]:
+        """Everything on the shelf, or one kind, by kind and name."""
+        with Session(self.engine) as session:
+            wanted = select(ShelfRow).where(col(ShelfRow.put_away_at).is_(None))
+            if kind is not None:
+                wanted = wanted.where(ShelfRow.kind == kind)
+            rows = session.exec(
+                wanted.order_by(col(ShelfRow.kind), col(ShelfRow.name), col(ShelfRow.id))
+            ).all()
+            return [_on_shelf(row) for row in rows]
+
+    def add(self, items: Iterable[tuple[Shelved, int]]) -> list[OnShelf]:
+        """Put items on, all or none."""
+        with Session(self.engine) as session, session.begin():
+            rows = [_row(shelved, stock) for shelved, stock in items]
+            session.add_all(rows)
+            session.flush()
+            return [_on_shelf(row) for row in rows]
+
+    def change(self, item_id: uuid.UUID, shelved: Shelved, stock: int) -> OnShelf:
+        """Say an item anew. Builds that used it keep their copy. Raises :class:`NoSuchItemError`."""
+        with Session(self.engine) as session, session.begin():
+            row = _found(session, item_id)
+            fresh = _row(shelved, stock)
+            row.kind, row.name, row.item, row.stock = fresh.kind, fresh.name, fresh.item, stock
+            row.changed_at = now()
+            session.add(row)
+            session.flush()
+            return _on_shelf(row)
+
+    def put_away(self, item_id: uuid.UUID) -> None:
+        """Take an item off. Raises :class:`NoSuchItemError`."""
+        with Session(self.engine) as session, session.begin():
+            row = _found(session, item_id)
+            row.put_away_at = now()
+            session.add(row)
+
+
+def _found(session: Session, item_id: uuid.UUID) -> ShelfRow:
+    row = session.get(ShelfRow, item_id)
+    if row is None or row.put_away_at is not None:
+        raise NoSuchItemError(f"There is nothing with the number {item_id} on the shelf.")
+    return row
+
+
+def _row(shelved: Shelved, stock: int) -> ShelfRow:
+    return ShelfRow(
+        kind=shelved.kind,
+        name=shelved.item.name,
+        item=shelved.item.model_dump(mode="json"),
+        stock=stock,
+    )
+
+
+def _on_shelf(row: ShelfRow) -> OnShelf:
+    shelved = _reader.validate_python({"kind": row.kind, "item": row.item})
+    return OnShelf(row.id, shelved, row.stock)

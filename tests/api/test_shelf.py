@@ -1,0 +1,134 @@
+"""The shelf: kept, changed, taken off, in and out as CSV; builds keep their own copies."""
+
+import csv
+import io
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from tests.api.test_builds import WithAShop
+from wise_spool.core.parts import Part, Reamer, SeatBore
+from wise_spool.demo.shelf import demo_shelf
+from wise_spool.exchange.shelf_csv import columns, read_shelf, write_shelf
+from wise_spool.store.shelf import Shelf
+
+REAMER = {"kind": "reamer", "item": {"name": "long", "small_mm": 8, "large_mm": 14, "length_mm": 640}}  # fmt: skip
+
+
+class TheShelf(WithAShop):
+    def put_on(self, shelved=REAMER, stock=1):
+        return self.client.post("/api/shelf", json={"shelved": shelved, "stock": stock})
+
+    def test_put_on_changed_and_taken_off(self):
+        item = self.put_on().json()
+        path = f"/api/shelf/{item['id']}"
+        wider = {"kind": "reamer", "item": {**REAMER["item"], "large_mm": 15}}
+        after = self.client.put(path, json={"shelved": wider, "stock": 3}).json()
+        self.assertEqual((after["shelved"]["item"]["large_mm"], after["stock"]), (15, 3))
+        self.assertEqual(self.client.delete(path).status_code, 204)
+        self.assertEqual(self.client.delete(path).status_code, 404)
+        self.assertNotIn(item["id"], [s["id"] for s in self.client.get("/api/shelf").json()])
+
+    def test_what_cannot_be_is_refused_by_field(self):
+        bad = {"kind": "reamer", "item": {**REAMER["item"], "large_mm": 2}}
+        answer = self.put_on(bad)
+        self.assertEqual(answer.status_code, 422)
+        self.assertIn("larger than its small end", answer.json()["errors"][0]["message"])
+        self.assertEqual(self.put_on({"kind": "anvil", "item": {}}).status_code, 422)
+        self.assertEqual(self.put_on(stock=-1).status_code, 422)
+
+    def test_a_build_keeps_its_copy_when_the_shelf_changes(self):
+        item = self.put_on().json()
+        state = self.new()
+        handle = {**state["build"]["handle"], "reamers": [item["shelved"]["item"]]}
+        self.save(state, handle=handle)
+        wider = {"kind": "reamer", "item": {**REAMER["item"], "large_mm": 19}}
+        self.client.put(f"/api/shelf/{item['id']}", json={"shelved": wider, "stock": 1})
+        again = self.client.get(f"/api/builds/{state['id']}").json()
+        self.assertEqual(again["build"]["handle"]["reamers"][0]["large_mm"], 14)
+
+    def test_csv_out_is_read_by_a_plain_reader_and_comes_back_the_same(self):
+        Shelf(self.store).add(demo_shelf())
+        for kind in ("reamer", "drill", "tape", "adhesive", "part"):
+            text = self.client.get(f"/api/shelf/{kind}/csv").text
+            rows = list(csv.DictReader(io.StringIO(text)))
+            before = self.client.get("/api/shelf", params={"kind": kind}).json()
+            self.assertEqual(len(rows), len(before))
+            added = self.client.post(f"/api/shelf/{kind}/csv", json={"text": text})
+            self.assertEqual(added.status_code, 201)
+            items = [s["shelved"]["item"] for s in added.json()]
+            for item in (*items, *(s["shelved"]["item"] for s in before)):
+                item.pop("id", None)
+            key = lambda item: sorted(str(v) for v in item.values())  # noqa: E731
+            self.assertEqual(
+                sorted(items, key=key), sorted([s["shelved"]["item"] for s in before], key=key)
+            )
+
+    def test_one_bad_row_keeps_the_whole_file_off(self):
+        before = len(self.client.get("/api/shelf").json())
+        text = "name,diameter_mm,stock\nnine,9,1\nwide,x,1\nmany,9,lots\n"
+        answer = self.client.post("/api/shelf/drill/csv", json={"text": text})
+        self.assertEqual(answer.status_code, 422)
+        self.assertEqual([e["field"] for e in answer.json()["errors"]],
+                         ["row 3.diameter_mm", "row 4.stock"])  # fmt: skip
+        self.assertEqual(len(self.client.get("/api/shelf").json()), before)
+
+    def test_a_strange_column_and_an_empty_file(self):
+        for text, words in (("lure,9\n1,2\n", "not a column"), ("", "empty"), ("name,diameter_mm\n", "no item")):  # fmt: skip
+            answer = self.client.post("/api/shelf/drill/csv", json={"text": text})
+            self.assertEqual(answer.status_code, 422)
+            self.assertIn(words, answer.json()["detail"])
+
+    @settings(max_examples=40, suppress_health_check=list(HealthCheck))
+    @given(
+        st.floats(0.3, 60),
+        st.floats(0, 60),
+        st.text(max_size=60).map(lambda t: t.strip().replace("\r", "").replace("\x00", "")),
+    )
+    def test_any_part_survives_the_csv(self, od, bore, name):
+        if any(ord(c) < 32 or 0xD800 <= ord(c) < 0xE000 for c in name) or name.startswith("["):
+            return
+        inside = SeatBore(bore_mm=bore, usable_to_mm=90, foot_centre_mm=45)
+        part = Part(id="shelf", kind="reel_seat", name=name, length_mm=100, od_butt_mm=od, seat=inside)  # fmt: skip
+        ((back, stock),) = read_shelf("part", write_shelf("part", [(part, 7)]))
+        self.assertEqual((back, stock), (part, 7))
+
+    def test_columns_carry_their_units(self):
+        for name in columns("reamer"):
+            self.assertRegex(name, r"_mm$|^name$|^stock$")
+        self.assertEqual(Reamer.model_fields.keys() - set(columns("reamer")), set())
+
+
+class OlderDocuments(WithAShop):
+    def test_a_document_of_version_1_is_taken_up(self):
+        old = {"format": "wise-spool-build", "schema_version": 1, "name": "Old",
+               "handle": {"parts": [{"id": "a", "kind": "rear_grip", "length_mm": 200}]}}  # fmt: skip
+        answer = self.client.post("/api/builds/import", json=old)
+        self.assertEqual(answer.status_code, 201)
+        build = answer.json()["build"]
+        self.assertEqual(
+            (build["schema_version"], build["handle"]["parts"][0]["turned"]), (2, False)
+        )
+
+    def test_a_revision_kept_at_version_1_still_opens(self):
+        from sqlalchemy import text as sql
+
+        state = self.new()
+        with self.store.engine.begin() as link:
+            link.execute(
+                sql(
+                    "UPDATE revision SET document = jsonb_set(document, '{schema_version}', '1') WHERE build_id = :id"
+                ),
+                {"id": state["id"]},
+            )
+        again = self.client.get(f"/api/builds/{state['id']}").json()
+        self.assertEqual(again["build"]["schema_version"], 2)
+
+
+class BenchSheets(WithAShop):
+    def test_every_sheet_prints_for_an_empty_build(self):
+        state = self.new()
+        for sheet in ("build-sheet", "story-stick", "glue-up", "turning"):
+            answer = self.client.get(f"/api/builds/{state['id']}/{sheet}.pdf")
+            self.assertEqual(answer.status_code, 200)
+            self.assertTrue(answer.content.startswith(b"%PDF"))

@@ -1,0 +1,396 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { ArrowLeft, Download, Upload, X } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import { Link } from "wouter";
+
+import { api, readMeasure, Refused, take } from "../api/client";
+import type { Part, PartKind, Shelved, ShelfItem, ShelfKind } from "../api/types";
+import { HeadTools } from "../shell/HeadTools";
+import { KIND_WORDS, KINDS, MATERIALS, newPart } from "../stages/handle/parts";
+import { Button, IconButton, Pick } from "../ui/controls";
+import { useShelf } from "./useShelf";
+
+const KIND_TABS: { kind: ShelfKind; word: string }[] = [
+  { kind: "part", word: "Parts" },
+  { kind: "reamer", word: "Reamers" },
+  { kind: "drill", word: "Drills" },
+  { kind: "tape", word: "Tapes" },
+  { kind: "adhesive", word: "Adhesives" },
+];
+
+/** A column of the shelf: a measure in mm, a number, words, or one of a few. */
+interface Column {
+  key: string;
+  label: string;
+  kind: "words" | "mm" | "number" | "choice";
+  options?: { value: string; label: string }[];
+  optional?: boolean;
+}
+
+const ADHESIVE_KINDS = [
+  { value: "paste", label: "paste" },
+  { value: "liquid_30", label: "30-minute liquid" },
+  { value: "liquid_5", label: "5-minute liquid" },
+  { value: "high_temperature", label: "high temperature" },
+];
+const COLUMNS: Record<ShelfKind, Column[]> = {
+  reamer: [
+    { key: "name", label: "reamer", kind: "words" },
+    { key: "small_mm", label: "small end", kind: "mm" },
+    { key: "large_mm", label: "large end", kind: "mm" },
+    { key: "length_mm", label: "length", kind: "mm" },
+  ],
+  drill: [
+    { key: "name", label: "drill", kind: "words" },
+    { key: "diameter_mm", label: "diameter", kind: "mm" },
+  ],
+  tape: [
+    { key: "name", label: "tape", kind: "words" },
+    { key: "thickness_mm", label: "thickness", kind: "mm" },
+    { key: "width_mm", label: "width", kind: "mm" },
+  ],
+  adhesive: [
+    { key: "name", label: "adhesive", kind: "words" },
+    { key: "kind", label: "kind", kind: "choice", options: ADHESIVE_KINDS },
+    { key: "parts_a", label: "parts A", kind: "number" },
+    { key: "parts_b", label: "parts B", kind: "number" },
+    { key: "at_c", label: "at °C", kind: "number" },
+    { key: "pot_life_min", label: "pot life, min", kind: "number" },
+    { key: "set_min", label: "set, min", kind: "number" },
+    { key: "handle_min", label: "handle, min", kind: "number" },
+  ],
+  part: [
+    { key: "name", label: "part", kind: "words" },
+    {
+      key: "kind",
+      label: "kind",
+      kind: "choice",
+      options: KINDS.map((k) => ({ value: k, label: KIND_WORDS[k] })),
+    },
+    {
+      key: "material",
+      label: "made of",
+      kind: "choice",
+      options: MATERIALS.map((m) => ({ value: m, label: m })),
+    },
+    { key: "length_mm", label: "length", kind: "mm" },
+    { key: "bore", label: "bore", kind: "mm", optional: true },
+    { key: "od_butt_mm", label: "outside, butt", kind: "mm" },
+    { key: "od_tip_mm", label: "outside, tip", kind: "mm" },
+    { key: "mass_g", label: "grams", kind: "number", optional: true },
+  ],
+};
+const FRESH: Record<ShelfKind, () => Shelved> = {
+  reamer: () => ({ kind: "reamer", item: { name: "", small_mm: 8, large_mm: 14, length_mm: 600 } }),
+  drill: () => ({ kind: "drill", item: { name: "", diameter_mm: 10 } }),
+  tape: () => ({ kind: "tape", item: { name: "", thickness_mm: 0.15, width_mm: 13 } }),
+  adhesive: () => ({
+    kind: "adhesive",
+    item: {
+      name: "",
+      kind: "paste",
+      parts_a: 1,
+      parts_b: 1,
+      at_c: 21,
+      pot_life_min: 60,
+      set_min: 360,
+      handle_min: 1440,
+      full_cure_min: 10080,
+      density_g_ml: 1.15,
+    },
+  }),
+  part: () => ({ kind: "part", item: newPart("reel_seat", "shelf") }),
+};
+
+type Values = Record<string, unknown>;
+const valueOf = (shelved: Shelved, key: string): unknown => {
+  if (key === "bore") {
+    const part = shelved.item as Part;
+    return part.seat ? part.seat.bore_mm : part.bore_butt_mm;
+  }
+  return (shelved.item as unknown as Values)[key];
+};
+
+/** The item with one value changed; a new kind of part brings that kind's own shape. */
+function changed(shelved: Shelved, key: string, value: unknown): Shelved {
+  if (shelved.kind === "part") {
+    const part = shelved.item;
+    if (key === "kind") {
+      return { kind: "part", item: { ...newPart(value as PartKind, "shelf"), name: part.name } };
+    }
+    if (key === "bore") {
+      const item = part.seat
+        ? { ...part, seat: { ...part.seat, bore_mm: (value as number | null) ?? 0 } }
+        : { ...part, bore_butt_mm: value as number | null };
+      return { kind: "part", item };
+    }
+  }
+  return { ...shelved, item: { ...shelved.item, [key]: value } } as Shelved;
+}
+
+/** Tools, tapes, adhesives and parts: typed in place, in and out as CSV, copied into builds. */
+export function ShelfView({ kind: word }: { kind?: string }) {
+  const kind = KIND_TABS.find((k) => k.kind === word)?.kind ?? "part";
+  const shelf = useShelf();
+  const client = useQueryClient();
+  const [problem, setProblem] = useState<string | null>(null);
+  const again = () => client.invalidateQueries({ queryKey: ["shelf"] });
+  const said = (error: unknown) => setProblem((error as Error).message);
+  const add = useMutation({
+    mutationFn: (shelved: Shelved) => take(api.POST("/api/shelf", { body: { shelved, stock: 1 } })),
+    onSuccess: again,
+    onError: said,
+  });
+  const off = useMutation({
+    mutationFn: (id: string) =>
+      take(api.DELETE("/api/shelf/{item_id}", { params: { path: { item_id: id } } })),
+    onSuccess: again,
+    onError: said,
+  });
+  const file = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    document.title = "The shelf · Wise Spool";
+  }, []);
+  const items = (shelf.data ?? []).filter((s) => s.shelved.kind === kind);
+  const load = async (chosen: File) => {
+    setProblem(null);
+    try {
+      const text = await chosen.text();
+      await take(api.POST("/api/shelf/{kind}/csv", { params: { path: { kind } }, body: { text } }));
+      await again();
+    } catch (error) {
+      const more = error instanceof Refused ? (error.problem.errors ?? []).length - 1 : 0;
+      setProblem(`${(error as Error).message}${more > 0 ? ` ${more} more of the kind.` : ""}`);
+    }
+  };
+  return (
+    <div className="bench flex h-full flex-col">
+      <header className="flex h-11 shrink-0 items-center gap-3 px-3">
+        <Link href="/" className="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-current/10">
+          <ArrowLeft size={16} aria-hidden /> <span className="text-soft">rack</span>
+        </Link>
+        <h1 className="text-[18px] font-bold">The shelf</h1>
+        <span className="text-soft">what is taken from here is copied into a build</span>
+        <span className="ml-auto" />
+        <HeadTools />
+      </header>
+      <nav aria-label="Kinds" className="flex shrink-0 gap-1 bg-mat-deep px-5 pt-0.5">
+        {KIND_TABS.map((t) => (
+          <Link
+            key={t.kind}
+            href={`/shelf/${t.kind}`}
+            aria-current={t.kind === kind ? "page" : undefined}
+            className={`min-h-9 px-4 py-1.5 text-[16px] font-semibold ${t.kind === kind ? "bg-bench text-ink" : "text-mat-ink hover:bg-white/10"}`}
+            style={t.kind === kind ? { boxShadow: "inset 0 5px 0 var(--tape)" } : undefined}
+          >
+            {t.word}
+          </Link>
+        ))}
+      </nav>
+      {problem && (
+        <p role="alert" className="flex items-center gap-3 bg-raised px-5 py-2 text-ruin">
+          {problem}
+          <Button look="quiet" onClick={() => setProblem(null)}>
+            All right
+          </Button>
+        </p>
+      )}
+      <main
+        className="flex-1 overflow-auto px-6 py-4"
+        tabIndex={0}
+        aria-label="What lies on the shelf"
+      >
+        {shelf.isError && <p className="text-ruin">{shelf.error.message}</p>}
+        <div className="mb-3 flex items-center gap-2">
+          <Button look="tape" onClick={() => add.mutate(FRESH[kind]())}>
+            Put one on
+          </Button>
+          <Button onClick={() => file.current?.click()}>
+            <Upload size={14} aria-hidden /> Read a CSV
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            accept=".csv,text/csv"
+            className="hidden"
+            aria-label="CSV file"
+            onChange={(e) => {
+              const chosen = e.target.files?.[0];
+              e.target.value = "";
+              if (chosen) void load(chosen);
+            }}
+          />
+          <a
+            href={`/api/shelf/${kind}/csv`}
+            className="inline-flex items-center gap-1.5 rounded border border-line bg-raised px-2.5 py-1 text-[14px] hover:border-soft"
+          >
+            <Download size={14} aria-hidden /> Save as CSV
+          </a>
+          <span className="label ml-2">
+            measures may be typed in inches or millimetres; they are kept in mm
+          </span>
+        </div>
+        {items.length === 0 && shelf.isSuccess ? (
+          <p className="py-6 text-soft">Nothing of this kind on the shelf yet.</p>
+        ) : (
+          <table className="w-full">
+            <thead>
+              <tr className="label border-b border-line text-left [&_th]:pr-2 [&_th]:font-normal">
+                {COLUMNS[kind].map((c) => (
+                  <th key={c.key}>{c.kind === "mm" ? `${c.label}, mm` : c.label}</th>
+                ))}
+                <th>on hand</th>
+                <th>
+                  <span className="sr-only">take off</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {items.map((item) => (
+                <Row
+                  key={item.id}
+                  item={item}
+                  columns={COLUMNS[kind]}
+                  onTakeOff={() => off.mutate(item.id)}
+                />
+              ))}
+            </tbody>
+          </table>
+        )}
+      </main>
+    </div>
+  );
+}
+
+function Row({
+  item,
+  columns,
+  onTakeOff,
+}: {
+  item: ShelfItem;
+  columns: Column[];
+  onTakeOff: () => void;
+}) {
+  const client = useQueryClient();
+  const name = item.shelved.item.name || item.shelved.kind;
+  const save = async (shelved: Shelved, stock: number) => {
+    const fresh = await take(
+      api.PUT("/api/shelf/{item_id}", {
+        params: { path: { item_id: item.id } },
+        body: { shelved, stock },
+      }),
+    );
+    client.setQueryData<ShelfItem[]>(["shelf"], (all) =>
+      (all ?? []).map((s) => (s.id === fresh.id ? fresh : s)),
+    );
+  };
+  return (
+    <tr className="border-b border-line/60 align-top">
+      {columns.map((c) => (
+        <td key={c.key} className="py-1 pr-2">
+          {c.kind === "choice" ? (
+            <Pick
+              label={`${c.label} of ${name}`}
+              hideLabel
+              value={String(valueOf(item.shelved, c.key))}
+              options={c.options!}
+              onChange={(v) => void save(changed(item.shelved, c.key, v), item.stock)}
+            />
+          ) : (
+            <Cell
+              label={`${c.label} of ${name}`}
+              column={c}
+              value={valueOf(item.shelved, c.key)}
+              onKeep={(v) => save(changed(item.shelved, c.key, v), item.stock)}
+            />
+          )}
+        </td>
+      ))}
+      <td className="w-20 py-1 pr-2">
+        <Cell
+          label={`How many of ${name}`}
+          column={{ key: "stock", label: "on hand", kind: "number" }}
+          value={item.stock}
+          onKeep={(v) => save(item.shelved, v as number)}
+        />
+      </td>
+      <td className="w-9 py-1">
+        <IconButton name={`Take ${name} off the shelf`} onClick={onTakeOff}>
+          <X size={14} />
+        </IconButton>
+      </td>
+    </tr>
+  );
+}
+
+/** One value of the shelf; what cannot be kept stays in the field with the reason under it. */
+function Cell({
+  label,
+  column,
+  value,
+  onKeep,
+}: {
+  label: string;
+  column: Column;
+  value: unknown;
+  onKeep: (v: unknown) => Promise<void>;
+}) {
+  const shown =
+    value === null || value === undefined
+      ? ""
+      : typeof value === "number"
+        ? `${Number(value.toFixed(3))}`
+        : String(value);
+  const [text, setText] = useState<string | null>(null);
+  const [why, setWhy] = useState("");
+  const finish = async () => {
+    if (text === null || (text === shown && !why)) {
+      setText(null);
+      return;
+    }
+    try {
+      const typed = text.trim();
+      let next: unknown = typed;
+      if (column.kind !== "words") {
+        if (!typed && column.optional) next = null;
+        else if (!typed) throw new Error("This cannot be left empty.");
+        else if (column.kind === "mm") next = await readMeasure(typed, "mm", "diameter");
+        else {
+          next = Number(typed.replace(",", "."));
+          if (!Number.isFinite(next as number)) throw new Error(`“${typed}” is not a number.`);
+        }
+      }
+      await onKeep(next);
+      setText(null);
+      setWhy("");
+    } catch (error) {
+      setWhy((error as Error).message);
+    }
+  };
+  return (
+    <>
+      <input
+        className="field"
+        aria-label={label}
+        value={text ?? shown}
+        autoComplete="off"
+        aria-invalid={why ? true : undefined}
+        onFocus={(e) => e.target.select()}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => void finish()}
+        onKeyDown={(e) => {
+          if (e.key === "Enter") e.currentTarget.blur();
+          if (e.key === "Escape") {
+            setText(null);
+            setWhy("");
+          }
+        }}
+      />
+      {why && (
+        <p role="alert" className="mt-0.5 text-[12.5px] text-ruin">
+          {why}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,346 @@
+import { Check, X } from "lucide-react";
+import { useState } from "react";
+
+import { readMeasure } from "../../api/client";
+import type { Part, PartPlaced, ReamPlan } from "../../api/types";
+import { useBuild, useShown } from "../../build/store";
+import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
+import { MeasureField } from "../../ui/Field";
+import { diameter, length, unitOf } from "../../ui/measure";
+import type { StageProps } from "../stage";
+import { BoreProfile } from "./BoreProfile";
+import { nameOf } from "./parts";
+import { Tools } from "./Tools";
+
+const BORED = ["butt_cap", "fighting_butt", "rear_grip", "foregrip", "winding_check", "trim_ring"];
+
+/** One part at a time: its bore against the blank, what was tried, the next pass. */
+export function BoresJob({ selected, onSelect }: StageProps) {
+  const { build, plan } = useShown();
+  const bored = build.handle.parts.filter((p) => BORED.includes(p.kind));
+  const chosen =
+    bored.find((p) => selected === `handle.parts.${p.id}`) ??
+    bored.find((p) =>
+      plan.handle.parts.some((q) => q.id === p.id && ["ream", "high_spot"].includes(q.verdict)),
+    ) ??
+    bored[0];
+  const placed = plan.handle.parts.find((p) => p.id === chosen?.id);
+  if (!chosen || !placed) return <p className="text-soft">No part here is bored to the blank.</p>;
+  const ream = plan.handle.reaming.find((r) => r.part_id === chosen.id);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <Choice
+        label="Part"
+        hideLabel
+        value={chosen.id}
+        options={bored.map((p) => ({ value: p.id, label: nameOf(p) }))}
+        onChange={(id) => onSelect(`handle.parts.${id}`)}
+      />
+      <BoreProfile part={placed} />
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] gap-8">
+        <TryIt part={chosen} placed={placed} />
+        <Passes part={chosen} placed={placed} ream={ream} />
+      </div>
+      <Tools />
+    </div>
+  );
+}
+
+type How = "short" | "home" | "past";
+
+/** The part was slid on: where did it stop? */
+function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
+  const { build, plan } = useShown();
+  const { edit } = useBuild();
+  const [how, setHow] = useState<How>("short");
+  const [text, setText] = useState("");
+  const [why, setWhy] = useState("");
+  const i = build.handle.parts.findIndex((p) => p.id === part.id);
+  const history = plan.handle.tried.filter((t) => t.part_id === part.id);
+  const enter = async () => {
+    setWhy("");
+    let mm = 0;
+    if (how !== "home") {
+      if (!text.trim()) {
+        setWhy("Say how far, such as 38 mm or 1 1/2.");
+        return;
+      }
+      try {
+        mm = await readMeasure(text, unitOf(build.rule), "length");
+      } catch (error) {
+        setWhy((error as Error).message);
+        return;
+      }
+    }
+    edit(`tried ${nameOf(part)}`, (b) => {
+      b.handle.dry_fits.push({
+        part_id: part.id,
+        short_mm: how === "past" ? -mm : mm,
+        passes: placed.passes_made,
+        bore_butt_mm: part.bore_butt_mm,
+        bore_tip_mm: part.bore_tip_mm,
+        note: "",
+      });
+    });
+    setText("");
+  };
+  return (
+    <section>
+      <h2 className="mb-2">Try it on</h2>
+      <div className="grid grid-cols-2 gap-2">
+        <MeasureField
+          path={`handle.parts.${i}.bore_butt_mm`}
+          label="Bore at the butt face"
+          kind="diameter"
+          optional
+          placeholder="not measured"
+          mm={part.bore_butt_mm}
+          keep={(mm) => (b) => void (b.handle.parts[i]!.bore_butt_mm = mm)}
+        />
+        <MeasureField
+          path={`handle.parts.${i}.bore_tip_mm`}
+          label="Bore at the tip face"
+          kind="diameter"
+          optional
+          placeholder="same"
+          mm={part.bore_tip_mm}
+          keep={(mm) => (b) => void (b.handle.parts[i]!.bore_tip_mm = mm)}
+        />
+      </div>
+      <form
+        className="mt-3 flex flex-wrap items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void enter();
+        }}
+      >
+        <Choice
+          label="Slid on, it"
+          value={how}
+          options={[
+            { value: "short", label: "stopped short" },
+            { value: "home", label: "came home" },
+            { value: "past", label: "passed its mark" },
+          ]}
+          onChange={setHow}
+        />
+        {how !== "home" && (
+          <div className="w-28">
+            <label className="label block" htmlFor="tried-by">
+              by
+            </label>
+            <input
+              id="tried-by"
+              className="field"
+              value={text}
+              autoComplete="off"
+              placeholder={unitOf(build.rule) === "mm" ? "38 mm" : "1 1/2"}
+              aria-invalid={why ? true : undefined}
+              aria-describedby={why ? "tried-why" : undefined}
+              onChange={(e) => setText(e.target.value)}
+            />
+          </div>
+        )}
+        <Button type="submit" look="tape">
+          Enter the dry fit
+        </Button>
+      </form>
+      {why && (
+        <p id="tried-why" role="alert" className="mt-1 text-[13px] text-ruin">
+          {why}
+        </p>
+      )}
+      {history.length > 0 && (
+        <ol className="mt-3 grid gap-1" aria-label="Dry fits so far">
+          {history.map((t) => (
+            <li
+              key={t.index}
+              className={`flex items-baseline gap-2 border-b border-line/60 py-1 ${t.current ? "" : "text-soft"}`}
+            >
+              <span className="fig text-[17px]">
+                {Math.abs(t.short_mm) <= 1
+                  ? "came home"
+                  : `${length(Math.abs(t.short_mm), build.rule)} ${t.short_mm > 0 ? "short" : "past"}`}
+              </span>
+              <span className="label flex-1">
+                {t.current ? lesson(t, build.rule) : "before the last cut"}
+              </span>
+              <IconButton
+                name="Strike this dry fit"
+                className="size-6"
+                onClick={() =>
+                  edit("strike a dry fit", (b) => void b.handle.dry_fits.splice(t.index, 1))
+                }
+              >
+                <X size={13} />
+              </IconButton>
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}
+
+type Tried = ReturnType<typeof useShown>["plan"]["handle"]["tried"][number];
+
+function lesson(t: Tried, rule: Parameters<typeof diameter>[1]): string {
+  const r = t.read;
+  if (!r) return "";
+  switch (r.lesson) {
+    case "as_expected":
+      return "as expected";
+    case "bore":
+      return `bore ${diameter(Math.abs(r.bore_off_mm), rule)} ${r.bore_off_mm > 0 ? "wider" : "tighter"} than measured`;
+    case "blank":
+      return `blank ${diameter(Math.abs(r.blank_off_mm), rule)} ${r.blank_off_mm > 0 ? "thicker" : "thinner"} than measured`;
+    case "bore_found":
+      return "the bore is read off the blank";
+    case "high_spot":
+      return `a high spot inside, ${diameter(Math.abs(r.off_mm), rule)}`;
+    case "unexplained":
+      return "no bore near the one measured explains it";
+  }
+}
+
+function Passes({
+  part,
+  placed,
+  ream,
+}: {
+  part: Part;
+  placed: PartPlaced;
+  ream: ReamPlan | undefined;
+}) {
+  const { build } = useShown();
+  const { edit } = useBuild();
+  const { rule } = build;
+  const made = build.handle.passes_made
+    .map((p, index) => ({ ...p, index }))
+    .filter((p) => p.part_id === part.id);
+  return (
+    <section>
+      <h2 className="mb-2">
+        <Term says="A reamer goes in no further than its taper stays inside the bore wanted, at every depth. Hold the part in a leather glove, let the tool cut, mask against the dust.">
+          Reaming
+        </Term>
+      </h2>
+      {made.length > 0 && (
+        <ol className="mb-2 grid gap-0.5" aria-label="Passes made">
+          {made.map((p) => (
+            <li key={p.index} className="flex items-baseline gap-2 text-[14px] text-soft">
+              <Check size={13} aria-hidden className="translate-y-0.5 text-good" />
+              <span className="flex-1">
+                {p.reamer.name || "reamer"} from the {p.from_face} face to{" "}
+                <span className="fig">{length(p.depth_mm, rule)}</span>
+              </span>
+              <IconButton
+                name="It was not made"
+                className="size-6"
+                onClick={() =>
+                  edit("a pass was not made", (b) => void b.handle.passes_made.splice(p.index, 1))
+                }
+              >
+                <X size={13} />
+              </IconButton>
+            </li>
+          ))}
+        </ol>
+      )}
+      {!ream && (
+        <p
+          className={
+            placed.verdict === "fits" || placed.verdict === "press" ? "text-good" : "text-soft"
+          }
+        >
+          {
+            {
+              fits: "✓ It reaches its mark: nothing to take out.",
+              press: "✓ Foam: press it home with adhesive on.",
+              unknown: "Measure its bore, or try it on: the passes follow.",
+              loose: "Too loose to ream. See the findings for what to do instead.",
+              ream: "List a reamer below, and the passes follow.",
+              high_spot: "List a reamer below, and the passes follow.",
+            }[placed.verdict]
+          }
+        </p>
+      )}
+      {ream && ream.passes.length === 0 && (
+        <p className="text-check">
+          No reamer listed opens it without going past the bore wanted: a round file or sandpaper on
+          a dowel, <span className="fig">{diameter(ream.most_mm, rule)}</span> at most.
+        </p>
+      )}
+      {ream && ream.drill_first_mm !== null && (
+        <p className="mb-2">
+          Drill <span className="fig text-[17px]">{diameter(ream.drill_first_mm, rule)}</span>{" "}
+          first, {length(ream.drill_half_way_mm ?? 0, rule)} from each face on the pilot of the old
+          hole
+          {ream.by_hand_only ? ", by hand" : ""}.
+        </p>
+      )}
+      {ream?.passes.map((p, n) => (
+        <div
+          key={n}
+          className={`grid grid-cols-[1fr_auto] gap-x-4 border-b border-line/60 py-2 ${n ? "text-soft" : ""}`}
+        >
+          <div>
+            <div>
+              {p.reamer}, from the <strong>{p.from_face}</strong> face
+            </div>
+            <div className="label">
+              tape it where it is <span className="fig">{diameter(p.at_face_mm, rule)}</span>; try
+              the part at{" "}
+              <span className="fig">
+                {p.check_at_mm.map((c) => length(c, rule, false)).join(", ")}
+              </span>
+              ; then it stops <span className="fig">{length(p.stops_short_mm, rule)}</span> short
+            </div>
+          </div>
+          <div className="text-right">
+            <div className="fig text-[24px] leading-7">{length(p.depth_mm, rule)}</div>
+            {n === 0 && (
+              <Button
+                onClick={() =>
+                  edit(`ream ${nameOf(part)}`, (b) => {
+                    b.handle.passes_made.push({
+                      part_id: part.id,
+                      reamer: p.tool,
+                      from_face: p.from_face,
+                      depth_mm: p.depth_mm,
+                    });
+                  })
+                }
+              >
+                Pass made
+              </Button>
+            )}
+          </div>
+        </div>
+      ))}
+      {ream && ream.passes.length > 0 && ream.left_mm > 0.1 && (
+        <p className="label mt-2">
+          Then <span className="fig">{diameter(ream.left_mm, rule)}</span> is left{" "}
+          {length(ream.left_at_mm, rule)} in: round file, or sandpaper on a dowel.
+        </p>
+      )}
+      <div className="mt-2">
+        <Pick
+          label="Adhesive for this part"
+          className="w-60"
+          value={part.adhesive || "auto"}
+          options={[
+            { value: "auto", label: "as the plan picks" },
+            ...build.handle.adhesives.map((a) => ({ value: a.name, label: a.name })),
+          ]}
+          onChange={(v) =>
+            edit("adhesive", (b) => {
+              const mine = b.handle.parts.find((q) => q.id === part.id);
+              if (mine) mine.adhesive = v === "auto" ? "" : v;
+            })
+          }
+        />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,157 @@
+import { ArrowLeft, ArrowRight, Lock } from "lucide-react";
+
+import type { Build, Step } from "../../api/types";
+import { useBuild, useShown } from "../../build/store";
+import { Choice, Term } from "../../ui/controls";
+import { length } from "../../ui/measure";
+import { useSettings } from "../../ui/settings";
+import type { StageProps } from "../stage";
+import { OrderStrip } from "./OrderStrip";
+
+/** What goes on before what: worked out from bores, ends and traps; ticked off as it is done. */
+export function OrderJob({ onSelect }: StageProps) {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const { order } = plan.handle;
+  const set = (what: string, recipe: (b: Build) => void) => edit(what, recipe);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <OrderStrip />
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <Choice
+          label="Assembly"
+          value={build.handle.assembly}
+          options={[
+            { value: "tip_down", label: "from the tip, part by part" },
+            { value: "sub_assembly", label: "grip and seat joined first" },
+            { value: "butt_up", label: "all over the butt" },
+            { value: "seat_last", label: "guides first, seat last" },
+          ]}
+          onChange={(v) => set("assembly", (b) => void (b.handle.assembly = v))}
+        />
+        {(
+          [
+            ["guides_on", "the guides are on already"],
+            ["tip_closed", "the tip is closed"],
+            ["no_check", "no winding check, by choice"],
+          ] as const
+        ).map(([key, label]) => (
+          <label key={key} className="flex min-h-8 cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-4 accent-[var(--accent)]"
+              checked={build.handle[key]}
+              onChange={() => set(label, (b) => void (b.handle[key] = !b.handle[key]))}
+            />
+            {label}
+          </label>
+        ))}
+      </div>
+      {order.contradictions.map((c) => (
+        <p key={c.sentence} role="alert" className="border-l-4 border-ruin bg-raised px-3 py-2">
+          <span className="font-semibold text-ruin">No such order. </span>
+          {c.sentence}
+        </p>
+      ))}
+      {order.vent && <p className="border-l-4 border-check bg-raised px-3 py-2">{order.vent}</p>}
+      {order.sub_assembly.length > 0 && (
+        <p className="text-soft">
+          Joined first, off the blank:{" "}
+          {order.sub_assembly
+            .map((id) => plan.handle.parts.find((p) => p.id === id)?.name)
+            .join(" + ")}
+          .
+        </p>
+      )}
+      <ol aria-label="Order of work">
+        {order.steps.map((step, n) => (
+          <StepRow key={step.id} step={step} n={n + 1} steps={order.steps} onSelect={onSelect} />
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+function StepRow({
+  step,
+  n,
+  steps,
+  onSelect,
+}: {
+  step: Step;
+  n: number;
+  steps: Step[];
+  onSelect: StageProps["onSelect"];
+}) {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const flipped = useSettings((s) => s.flipped);
+  const part = plan.handle.parts.find((p) => p.id === step.part_id);
+  const ticked = build.handle.steps_done.includes(step.id);
+  const blocked = step.open_before.length > 0 && !ticked;
+  const waits = step.open_before
+    .map((id) => steps.find((s) => s.id === id)?.words.split(",")[0])
+    .join("; ");
+  const toTheRight = (step.enters === "butt") !== flipped;
+  return (
+    <li
+      className={`grid grid-cols-[2.2rem_1.8rem_minmax(0,1fr)_minmax(0,22rem)] items-baseline gap-3 border-b border-line/60 py-1.5 ${step.done ? "text-soft" : ""} ${step.out_of_turn ? "bg-raised" : ""}`}
+    >
+      <span className="fig text-right text-[20px]">{n}</span>
+      <input
+        type="checkbox"
+        className="size-5 translate-y-1 accent-[var(--accent)]"
+        aria-label={`Done: ${step.words}`}
+        checked={ticked}
+        disabled={blocked || step.kind === "check"}
+        onChange={() =>
+          edit(ticked ? `reopen: ${step.words}`.slice(0, 110) : step.words.slice(0, 110), (b) => {
+            b.handle.steps_done = ticked
+              ? b.handle.steps_done.filter((s) => s !== step.id)
+              : [...b.handle.steps_done, step.id];
+          })
+        }
+      />
+      <span>
+        {step.enters &&
+          (toTheRight ? (
+            <ArrowRight size={16} aria-hidden className="mr-1 inline text-accent" />
+          ) : (
+            <ArrowLeft size={16} aria-hidden className="mr-1 inline text-accent" />
+          ))}
+        {part ? (
+          <button
+            type="button"
+            className="text-left hover:underline"
+            onClick={() => onSelect(`handle.parts.${part.id}`)}
+          >
+            {step.words}
+          </button>
+        ) : (
+          step.words
+        )}
+        {step.irreversible && (
+          <Term says="There is no way back from this step.">
+            <Lock size={13} aria-label="no way back" className="ml-1.5 inline text-soft" />
+          </Term>
+        )}
+        {step.kind === "part" && part && (
+          <span className="label ml-2">
+            {length(part.start_mm, build.rule, false)} to {length(part.end_mm, build.rule)}
+          </span>
+        )}
+      </span>
+      <span className={`text-[13.5px] ${step.out_of_turn ? "text-ruin" : "text-soft"}`}>
+        {step.out_of_turn
+          ? `done out of turn: ${waits} is still open`
+          : blocked
+            ? `waits for: ${waits}`
+            : step.done
+              ? "done"
+              : step.kind === "check"
+                ? "add a winding check to the stack, or say there is none"
+                : "may be done now"}
+      </span>
+    </li>
+  );
+}

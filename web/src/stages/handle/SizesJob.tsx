@@ -1,0 +1,199 @@
+import { X } from "lucide-react";
+import { useState } from "react";
+
+import type { PartKind } from "../../api/types";
+import { freshId } from "../../build/moves";
+import { useBuild, useShown } from "../../build/store";
+import { FromShelf } from "../../shelf/FromShelf";
+import { useShelved } from "../../shelf/useShelf";
+import { Button, IconButton, Pick } from "../../ui/controls";
+import { MeasureField, WordsField } from "../../ui/Field";
+import { length } from "../../ui/measure";
+import { KIND_WORDS, nameOf, newPart } from "./parts";
+
+const SIZED: PartKind[] = ["reel_seat", "winding_check", "butt_cap", "butt_ferrule", "trim_ring"];
+
+/** Candidates laid against the blank: which fits where, why, and the next best. */
+export function SizesJob() {
+  const { build, plan } = useShown();
+  const { edit } = useBuild();
+  const [kind, setKind] = useState<PartKind>("reel_seat");
+  const shelf = useShelved("part").filter(({ item }) => item.kind === kind);
+  const { candidates } = build.handle;
+  const full = candidates.length >= 60;
+  const putIn = (id: string) => {
+    const part = candidates.find((c) => c.id === id);
+    if (!part) return;
+    edit(`use ${nameOf(part)}`, (b) => {
+      const at = b.handle.parts.findIndex((p) => p.kind === part.kind);
+      const old = b.handle.parts[at];
+      const fresh = { ...structuredClone(part), id: old?.id ?? freshId("p", b.handle.parts) };
+      if (old) {
+        fresh.gap_before_mm = old.gap_before_mm;
+        fresh.overlap_mm = old.overlap_mm;
+        b.handle.parts[at] = fresh;
+      } else b.handle.parts.push(fresh);
+    });
+  };
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+      <div className="flex flex-wrap items-end gap-2">
+        <Pick
+          label="Candidates for the"
+          className="w-48"
+          value={kind}
+          options={SIZED.map((k) => ({ value: k, label: KIND_WORDS[k] }))}
+          onChange={setKind}
+        />
+        <FromShelf
+          label="One from the shelf"
+          disabled={full}
+          offers={shelf.map(({ item, stock }) => ({
+            item,
+            name: nameOf(item),
+            says: `${stock} on hand`,
+          }))}
+          onTake={(item) =>
+            edit(`consider ${nameOf(item)}`, (b) => {
+              b.handle.candidates.push({
+                ...structuredClone(item),
+                id: freshId("c", b.handle.candidates),
+              });
+            })
+          }
+        />
+        <Button
+          disabled={full || shelf.length === 0}
+          onClick={() =>
+            edit(`consider every ${KIND_WORDS[kind]} on the shelf`, (b) => {
+              for (const { item } of shelf) {
+                if (b.handle.candidates.length >= 60) break;
+                if (b.handle.candidates.some((c) => c.kind === kind && c.name === item.name))
+                  continue;
+                b.handle.candidates.push({
+                  ...structuredClone(item),
+                  id: freshId("c", b.handle.candidates),
+                });
+              }
+            })
+          }
+        >
+          All of them
+        </Button>
+        <Button
+          disabled={full}
+          onClick={() =>
+            edit("a typed candidate", (b) => {
+              const part = newPart(kind, freshId("c", b.handle.candidates));
+              if (!part.seat) part.bore_butt_mm = 12;
+              part.name = `${KIND_WORDS[kind]} ${b.handle.candidates.length + 1}`;
+              b.handle.candidates.push(part);
+            })
+          }
+        >
+          One typed in
+        </Button>
+        {build.handle.guides_on && (
+          <p className="label">The guides are on: everything must come over the whole butt.</p>
+        )}
+      </div>
+      {candidates.length === 0 && (
+        <p className="text-soft">
+          Bring candidates from the shelf, or type their bores: each is tried on this blank, at its
+          own place in the stack.
+        </p>
+      )}
+      {plan.handle.sizes.map((choice) => (
+        <section key={choice.kind}>
+          <h2 className="mb-1">
+            {KIND_WORDS[choice.kind]}{" "}
+            <span className="label font-normal">
+              at {length(choice.at_mm, build.rule)} from the butt
+            </span>
+          </h2>
+          <ul>
+            {choice.judged.map((j) => {
+              const i = candidates.findIndex((c) => c.id === j.part_id);
+              const part = candidates[i];
+              if (!part) return null;
+              const word =
+                j.part_id === choice.best
+                  ? "take this"
+                  : j.part_id === choice.runner_up
+                    ? "the next best"
+                    : j.fits
+                      ? "would do"
+                      : "does not fit";
+              return (
+                <li
+                  key={j.part_id}
+                  className="grid grid-cols-[7rem_minmax(9rem,14rem)_7rem_minmax(0,1fr)_auto] items-center gap-3 border-b border-line/60 py-1.5"
+                >
+                  <span
+                    className={
+                      j.part_id === choice.best
+                        ? "font-semibold text-good"
+                        : j.fits
+                          ? ""
+                          : "text-soft"
+                    }
+                  >
+                    {j.part_id === choice.best ? "✓ " : ""}
+                    {word}
+                  </span>
+                  <WordsField
+                    path={`handle.candidates.${i}.name`}
+                    label={`Name of ${j.name}`}
+                    hideLabel
+                    value={part.name}
+                    keep={(v) => (b) => void (b.handle.candidates[i]!.name = v)}
+                  />
+                  <MeasureField
+                    path={
+                      part.seat
+                        ? `handle.candidates.${i}.seat.bore_mm`
+                        : `handle.candidates.${i}.bore_butt_mm`
+                    }
+                    label={`Bore of ${j.name}`}
+                    hideLabel
+                    kind="diameter"
+                    optional={!part.seat}
+                    mm={part.seat ? part.seat.bore_mm : part.bore_butt_mm}
+                    keep={(mm) => (b) => {
+                      const c = b.handle.candidates[i]!;
+                      if (c.seat) c.seat.bore_mm = mm ?? 0;
+                      else c.bore_butt_mm = mm;
+                    }}
+                  />
+                  <span className={j.fits ? "" : "text-soft"}>{j.reason}</span>
+                  <span className="flex">
+                    {j.fits && (
+                      <Button
+                        look="quiet"
+                        onClick={() => putIn(j.part_id)}
+                        aria-label={`Put ${j.name} in the stack`}
+                      >
+                        put in the stack
+                      </Button>
+                    )}
+                    <IconButton
+                      name={`Put ${j.name} back`}
+                      onClick={() =>
+                        edit(`put ${j.name} back`, (b) => void b.handle.candidates.splice(i, 1))
+                      }
+                    >
+                      <X size={14} />
+                    </IconButton>
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+      ))}
+      {candidates.length > 0 && plan.handle.sizes.length === 0 && (
+        <p className="text-soft">The candidates wait for two diameters of the blank.</p>
+      )}
+    </div>
+  );
+}

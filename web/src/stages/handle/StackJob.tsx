@@ -1,0 +1,377 @@
+import { ArrowDown, ArrowUp, X } from "lucide-react";
+import { useState } from "react";
+
+import type { Build, PartKind, PartPlaced } from "../../api/types";
+import { freshId } from "../../build/moves";
+import { useBuild, useShown } from "../../build/store";
+import { FromShelf } from "../../shelf/FromShelf";
+import { useShelved } from "../../shelf/useShelf";
+import { Button, IconButton, Pick, Term } from "../../ui/controls";
+import { MeasureField, NumberField, WordsField } from "../../ui/Field";
+import { diameter, length } from "../../ui/measure";
+import { heldByFocus } from "../stage";
+import type { StageProps } from "../stage";
+import { ControlRod } from "./ControlRod";
+import { KIND_WORDS, KINDS, MATERIALS, newPart } from "./parts";
+import { SeatInside } from "./SeatInside";
+
+const VERDICT: Record<PartPlaced["verdict"], string> = {
+  fits: "reaches its mark",
+  press: "press it home",
+  ream: "ream first",
+  high_spot: "high spot inside",
+  loose: "too loose",
+  unknown: "bore not measured",
+};
+const GOOD: PartPlaced["verdict"][] = ["fits", "press"];
+
+/** The stack, typed and ordered, butt first. */
+export function StackJob({ selected, onSelect }: StageProps) {
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+      <section>
+        <div className="mb-1 flex items-baseline gap-4">
+          <h2>The stack, butt first</h2>
+          <span className="label">
+            slide a part on the mat, or type its gap; what is ahead of it moves with it
+          </span>
+        </div>
+        <Stack selected={selected} onSelect={onSelect} />
+        <AddPart />
+      </section>
+      <ControlRod />
+    </div>
+  );
+}
+
+const COLUMNS =
+  "grid grid-cols-[minmax(9rem,1.6fr)_1fr_1fr_1fr_1fr_minmax(11rem,1.6fr)_6.2rem] items-start gap-x-2";
+
+function Stack({ selected, onSelect }: StageProps) {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const { parts } = build.handle;
+  if (!parts.length) return <p className="py-3 text-soft">Nothing on the butt yet.</p>;
+  return (
+    <div role="group" aria-label="Handle parts">
+      <div className={`${COLUMNS} label border-b border-line pb-1`}>
+        <span>part</span>
+        <span>length</span>
+        <span>
+          <Term says="Bare blank left before this part.">gap before</Term>
+        </span>
+        <span>bore, butt face</span>
+        <span>bore, tip face</span>
+        <span>
+          <Term says="The bore that lets the part reach its mark with room for glue.">
+            bore wanted
+          </Term>
+        </span>
+        <span>
+          <span className="sr-only">order</span>
+        </span>
+      </div>
+      {parts.map((part, i) => {
+        const placed = plan.handle.parts.find((p) => p.id === part.id);
+        const path = `handle.parts.${part.id}`;
+        const chosen = selected === path;
+        const at = `handle.parts.${i}`;
+        return (
+          <div
+            key={part.id}
+            className={`border-b border-line/70 py-1.5 ${chosen ? "bg-raised shadow-[inset_4px_0_0_var(--pencil)]" : ""}`}
+            onFocus={heldByFocus(() => onSelect(path))}
+          >
+            <div className={COLUMNS}>
+              <div className="pl-2">
+                <button
+                  type="button"
+                  className="min-h-6 text-left font-semibold"
+                  aria-expanded={chosen}
+                  onClick={() => onSelect(path)}
+                >
+                  {part.name || KIND_WORDS[part.kind]}
+                </button>
+                <div className="label">
+                  {placed &&
+                    `${length(placed.start_mm, build.rule, false)} to ${length(placed.end_mm, build.rule)}`}
+                </div>
+              </div>
+              <MeasureField
+                path={`${at}.length_mm`}
+                label={`Length of ${part.name || KIND_WORDS[part.kind]}`}
+                hideLabel
+                mm={part.length_mm}
+                keep={(mm) => (b) => void (b.handle.parts[i]!.length_mm = mm ?? 1)}
+              />
+              <MeasureField
+                path={`${at}.gap_before_mm`}
+                label={`Gap before ${part.name || KIND_WORDS[part.kind]}`}
+                hideLabel
+                mm={part.gap_before_mm}
+                keep={(mm) => (b) => void (b.handle.parts[i]!.gap_before_mm = mm ?? 0)}
+              />
+              {part.seat ? (
+                <MeasureField
+                  path={`${at}.seat.bore_mm`}
+                  label="Seat bore"
+                  hideLabel
+                  kind="diameter"
+                  mm={part.seat.bore_mm}
+                  keep={(mm) => (b) => void (b.handle.parts[i]!.seat!.bore_mm = mm ?? 0)}
+                />
+              ) : (
+                <MeasureField
+                  path={`${at}.bore_butt_mm`}
+                  label="Bore at the butt face"
+                  hideLabel
+                  kind="diameter"
+                  optional
+                  placeholder="measure"
+                  mm={part.bore_butt_mm}
+                  keep={(mm) => (b) => void (b.handle.parts[i]!.bore_butt_mm = mm)}
+                />
+              )}
+              {part.seat ? (
+                <span />
+              ) : (
+                <MeasureField
+                  path={`${at}.bore_tip_mm`}
+                  label="Bore at the tip face"
+                  hideLabel
+                  kind="diameter"
+                  optional
+                  placeholder="same"
+                  mm={part.bore_tip_mm}
+                  keep={(mm) => (b) => void (b.handle.parts[i]!.bore_tip_mm = mm)}
+                />
+              )}
+              <Wanted placed={placed} build={build} seat={part.kind === "reel_seat"} />
+              <div className="flex justify-end">
+                <IconButton
+                  name="Toward the butt"
+                  disabled={i === 0}
+                  onClick={() => edit("reorder the stack", swap(i, i - 1))}
+                >
+                  <ArrowUp size={14} />
+                </IconButton>
+                <IconButton
+                  name="Toward the tip"
+                  disabled={i === parts.length - 1}
+                  onClick={() => edit("reorder the stack", swap(i, i + 1))}
+                >
+                  <ArrowDown size={14} />
+                </IconButton>
+                <IconButton
+                  name={`Take ${part.name || KIND_WORDS[part.kind]} out`}
+                  onClick={() =>
+                    edit(
+                      `take out ${part.name || KIND_WORDS[part.kind]}`,
+                      (b) => void b.handle.parts.splice(i, 1),
+                    )
+                  }
+                >
+                  <X size={14} />
+                </IconButton>
+              </div>
+            </div>
+            {chosen && <Details build={build} i={i} />}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+const swap = (a: number, b: number) => (build: Build) => {
+  const { parts } = build.handle;
+  [parts[a], parts[b]] = [parts[b]!, parts[a]!];
+};
+
+function Wanted({
+  placed,
+  build,
+  seat,
+}: {
+  placed: PartPlaced | undefined;
+  build: Build;
+  seat: boolean;
+}) {
+  if (!placed) return <span />;
+  const a = placed.butt_face.wanted_mm;
+  const b = placed.tip_face.wanted_mm;
+  if (seat || a === null || b === null) {
+    return (
+      <span className="label pt-1">{seat ? "filled by the arbor" : "waits for the taper"}</span>
+    );
+  }
+  return (
+    <div className="pt-0.5">
+      <span className="fig text-[16px]">
+        {diameter(a, build.rule, false)} → {diameter(b, build.rule)}
+      </span>
+      <div
+        className={`text-[13px] ${GOOD.includes(placed.verdict) ? "text-good" : placed.verdict === "unknown" ? "text-soft" : "text-check"}`}
+      >
+        {GOOD.includes(placed.verdict) ? "✓ " : ""}
+        {VERDICT[placed.verdict]}
+        {placed.verdict === "ream" &&
+          placed.stops_short_mm !== null &&
+          `, stops ${length(placed.stops_short_mm, build.rule)} short`}
+      </div>
+    </div>
+  );
+}
+
+function Details({ build, i }: { build: Build; i: number }) {
+  const edit = useBuild((s) => s.edit);
+  const part = build.handle.parts[i]!;
+  const at = `handle.parts.${i}`;
+  return (
+    <div className="mt-2 grid grid-cols-[1.5fr_7.5rem_repeat(5,1fr)] gap-2 pr-2 pl-3">
+      <WordsField
+        path={`${at}.name`}
+        label="Called"
+        value={part.name}
+        keep={(v) => (b) => void (b.handle.parts[i]!.name = v)}
+      />
+      <Pick
+        label="Made of"
+        value={part.material}
+        options={MATERIALS.map((m) => ({ value: m, label: m }))}
+        onChange={(m) => edit("material", (b) => void (b.handle.parts[i]!.material = m))}
+      />
+      <MeasureField
+        path={`${at}.od_butt_mm`}
+        label="Outside, butt"
+        kind="diameter"
+        mm={part.od_butt_mm}
+        keep={(mm) => (b) => void (b.handle.parts[i]!.od_butt_mm = mm ?? 1)}
+      />
+      <MeasureField
+        path={`${at}.od_tip_mm`}
+        label="Outside, tip"
+        kind="diameter"
+        mm={part.od_tip_mm}
+        keep={(mm) => (b) => void (b.handle.parts[i]!.od_tip_mm = mm ?? 1)}
+      />
+      <MeasureField
+        path={`${at}.overlap_mm`}
+        label="Reaches in"
+        mm={part.overlap_mm}
+        keep={(mm) => (b) => void (b.handle.parts[i]!.overlap_mm = mm ?? 0)}
+      />
+      <MeasureField
+        path={`${at}.closed_end_mm`}
+        label="Closed end"
+        mm={part.closed_end_mm}
+        keep={(mm) => (b) => void (b.handle.parts[i]!.closed_end_mm = mm ?? 0)}
+      />
+      <NumberField
+        path={`${at}.mass_g`}
+        label="Weighed"
+        optional
+        suffix="g"
+        placeholder="guess"
+        value={part.mass_g}
+        keep={(g) => (b) => void (b.handle.parts[i]!.mass_g = g)}
+      />
+      <div className="col-span-full flex flex-wrap gap-x-5 gap-y-1">
+        <Tick
+          label="turned here, from stock"
+          on={part.turned}
+          set={(v) => (b) => void (b.handle.parts[i]!.turned = v)}
+        />
+        {part.turned && (
+          <MeasureField
+            path={`${at}.tenon_od_mm`}
+            label="Tenon diameter"
+            kind="diameter"
+            optional
+            className="w-28"
+            placeholder="none"
+            mm={part.tenon_od_mm}
+            keep={(mm) => (b) => void (b.handle.parts[i]!.tenon_od_mm = mm)}
+          />
+        )}
+        {!part.seat && (
+          <Tick
+            label="a power drill may be used on it"
+            on={part.power_drill}
+            set={(v) => (b) => void (b.handle.parts[i]!.power_drill = v)}
+          />
+        )}
+        <Tick
+          label="stays on the rod (repair)"
+          on={part.on_rod}
+          set={(v) => (b) => void (b.handle.parts[i]!.on_rod = v)}
+        />
+      </div>
+      {part.seat && <SeatInside i={i} seat={part.seat} />}
+    </div>
+  );
+}
+
+function Tick({
+  label,
+  on,
+  set,
+}: {
+  label: string;
+  on: boolean;
+  set: (v: boolean) => (b: Build) => void;
+}) {
+  const edit = useBuild((s) => s.edit);
+  return (
+    <label className="flex min-h-8 cursor-pointer items-center gap-2 text-[14px]">
+      <input
+        type="checkbox"
+        className="size-4 accent-[var(--accent)]"
+        checked={on}
+        onChange={() => edit(label, set(!on))}
+      />
+      {label}
+    </label>
+  );
+}
+
+function AddPart() {
+  const { build, edit } = useBuild();
+  const [kind, setKind] = useState<PartKind>("rear_grip");
+  const shelf = useShelved("part");
+  const full = build!.handle.parts.length >= 30;
+  const add = () =>
+    edit(`add ${KIND_WORDS[kind]}`, (b) => {
+      b.handle.parts.push(newPart(kind, freshId("p", b.handle.parts)));
+    });
+  return (
+    <div className="mt-3 flex items-end gap-2">
+      <Pick
+        label="Next part up"
+        className="w-48"
+        value={kind}
+        options={KINDS.map((k) => ({ value: k, label: KIND_WORDS[k] }))}
+        onChange={setKind}
+      />
+      <Button onClick={add} disabled={full}>
+        Add it
+      </Button>
+      <FromShelf
+        label="From the shelf"
+        disabled={full}
+        offers={shelf
+          .filter(({ item }) => item.kind === kind)
+          .map(({ item }) => ({
+            item,
+            name: item.name || KIND_WORDS[item.kind],
+            says: length(item.length_mm, build!.rule),
+          }))}
+        onTake={(item) =>
+          edit(`take ${item.name || KIND_WORDS[item.kind]} off the shelf`, (b) => {
+            b.handle.parts.push({ ...structuredClone(item), id: freshId("p", b.handle.parts) });
+          })
+        }
+      />
+    </div>
+  );
+}

@@ -1,0 +1,326 @@
+import { FileText, X } from "lucide-react";
+import { Link } from "wouter";
+
+import type { Plan } from "../../api/types";
+import { useBuild, useShown } from "../../build/store";
+import { useWidth } from "../../mat/scale";
+import { Button, IconButton, Term } from "../../ui/controls";
+import { MeasureField } from "../../ui/Field";
+import { diameter, length } from "../../ui/measure";
+
+type Card = Plan["handle"]["turning"]["cards"][number];
+
+/** Stock, saw and lathe: what comes out of which stick, and where to stop. */
+export function TurningJob() {
+  const { plan } = useShown();
+  const id = useBuild((s) => s.id);
+  const { turning } = plan.handle;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+      <Stock />
+      {turning.cards.length === 0 ? (
+        <p className="text-soft">
+          No part is marked as turned. Open a part under <em>Stack</em> and say it is turned here.
+        </p>
+      ) : (
+        <>
+          <Sticks />
+          {turning.cards.map((card) => (
+            <CardView key={card.part_id} card={card} />
+          ))}
+          <div className="flex items-center gap-4">
+            <p className="flex-1 text-[14px] text-soft">
+              No gloves, loose sleeves or hair at the lathe; eyes and lungs covered. Short stock is
+              not sawn freehand. The machine’s manual comes first.
+            </p>
+            <Link
+              href={`/build/${id}/sheet?show=turning`}
+              className="torn flex items-center gap-1.5 px-3 py-1.5 font-semibold"
+            >
+              <FileText size={15} aria-hidden /> Turning card, 1:1 gauges
+            </Link>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+function Stock() {
+  const { build } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const { stock } = build.handle;
+  const field = (
+    key: "side_mm" | "kerf_mm" | "facing_mm" | "sanding_mm",
+    label: string,
+    hint?: string,
+  ) => (
+    <MeasureField
+      path={`handle.stock.${key}`}
+      label={label}
+      hint={hint}
+      className="w-28"
+      kind={key === "side_mm" ? "length" : "diameter"}
+      mm={stock[key]}
+      keep={(mm) => (b) => void (b.handle.stock[key] = mm ?? stock[key])}
+    />
+  );
+  return (
+    <div className="flex flex-wrap items-start gap-3">
+      {stock.lengths_mm.map((mm, n) => (
+        <div key={n} className="flex items-start">
+          <MeasureField
+            path={`handle.stock.lengths_mm.${n}`}
+            label={`Stick ${n + 1}`}
+            className="w-28"
+            mm={mm}
+            keep={(v) => (b) => void (b.handle.stock.lengths_mm[n] = v ?? 0)}
+          />
+          <IconButton
+            name={`No stick ${n + 1}`}
+            className="mt-5"
+            onClick={() => edit("no stick", (b) => void b.handle.stock.lengths_mm.splice(n, 1))}
+          >
+            <X size={14} />
+          </IconButton>
+        </div>
+      ))}
+      <Button
+        className="mt-5"
+        disabled={stock.lengths_mm.length >= 20}
+        onClick={() => edit("a stick of stock", (b) => void b.handle.stock.lengths_mm.push(304.8))}
+      >
+        Add a stick
+      </Button>
+      {field("side_mm", "Square side")}
+      {field("kerf_mm", "Saw kerf")}
+      {field("facing_mm", "Facing, a face")}
+      {field("sanding_mm", "Left to sand")}
+      <MeasureField
+        path="handle.stock.mandrel_mm"
+        label="Mandrel"
+        className="w-28"
+        kind="diameter"
+        optional
+        placeholder="none"
+        mm={stock.mandrel_mm}
+        keep={(mm) => (b) => void (b.handle.stock.mandrel_mm = mm)}
+      />
+    </div>
+  );
+}
+
+/** Sticks of wood with the pieces marked out on them, kerfs between. */
+function Sticks() {
+  const { build, plan } = useShown();
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const { sticks, uncut, short_mm } = plan.handle.turning.cut_list;
+  const longest = Math.max(...build.handle.stock.lengths_mm, 1);
+  const k = (width - 8) / longest;
+  return (
+    <section>
+      <h2 className="mb-1">Cut list</h2>
+      <div ref={ref} className="grid gap-2">
+        {sticks.map((stick, n) => {
+          const laid = stick.pieces.reduce<{ at: number; piece: (typeof stick.pieces)[number] }[]>(
+            (all, piece) => {
+              const last = all.at(-1);
+              const at = last ? last.at + last.piece.sawn_mm + build.handle.stock.kerf_mm : 0;
+              return [...all, { at, piece }];
+            },
+            [],
+          );
+          return (
+            <svg
+              key={n}
+              width={width}
+              height={52}
+              className="block"
+              role="img"
+              aria-label={`Stick ${n + 1}: ${stick.pieces.map((p) => p.name).join(", ")}; ${length(stick.left_mm, build.rule)} left`}
+            >
+              <rect x={4} y={4} width={stick.length_mm * k} height={42} fill="#b9925c" />
+              {[14, 24, 35].map((y) => (
+                <path
+                  key={y}
+                  d={`M4,${y} q${stick.length_mm * k * 0.3},${y % 2 ? 5 : -4} ${stick.length_mm * k},1`}
+                  stroke="#9c7643"
+                  strokeWidth="1"
+                  fill="none"
+                />
+              ))}
+              {laid.map(({ at, piece }) => (
+                <g key={piece.part_id}>
+                  <rect
+                    x={4 + at * k}
+                    y={4}
+                    width={piece.sawn_mm * k}
+                    height={42}
+                    fill="#d8b683"
+                    stroke="#2b2415"
+                  />
+                  <text
+                    x={4 + (at + piece.sawn_mm / 2) * k}
+                    y={22}
+                    textAnchor="middle"
+                    fontSize="13"
+                    fill="#2b2415"
+                  >
+                    {piece.name}
+                  </text>
+                  <text
+                    x={4 + (at + piece.sawn_mm / 2) * k}
+                    y={39}
+                    textAnchor="middle"
+                    fontSize="14"
+                    className="fig"
+                    fill="#2b2415"
+                  >
+                    saw {length(piece.sawn_mm, build.rule)}
+                  </text>
+                </g>
+              ))}
+              {stick.left_mm * k > 70 && (
+                <text
+                  x={4 + (stick.length_mm - stick.left_mm / 2) * k}
+                  y={30}
+                  textAnchor="middle"
+                  fontSize="13"
+                  className="fig"
+                  fill="#2b2415"
+                >
+                  {length(stick.left_mm, build.rule)} left
+                </text>
+              )}
+            </svg>
+          );
+        })}
+      </div>
+      {uncut.length > 0 && (
+        <p className="mt-1 text-check">
+          Not out of this stock:{" "}
+          {uncut.map((p) => `${p.name} (${length(p.sawn_mm, build.rule)})`).join(", ")};{" "}
+          {length(short_mm, build.rule)} short, kerf and facing counted.
+        </p>
+      )}
+    </section>
+  );
+}
+
+const H = 118;
+
+function CardView({ card }: { card: Card }) {
+  const { build } = useShown();
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const { rule } = build;
+  const pad = 30;
+  const k = (width - 2 * pad) / card.length_mm;
+  const widest = Math.max(...card.stations.map((s) => s.rough_mm), 1);
+  const thick = Math.min(74 / widest, k);
+  const y = 58;
+  const x = (mm: number) => pad + mm * k;
+  const edge = (pick: (s: Card["stations"][number]) => number, sign: 1 | -1) =>
+    card.stations.map((s) => `${x(s.at_mm)},${y + (sign * pick(s) * thick) / 2}`);
+  const outline = (pick: (s: Card["stations"][number]) => number) =>
+    [...edge(pick, -1), ...edge(pick, 1).reverse()].join(" ");
+  return (
+    <section ref={ref} className="border-t border-line pt-3">
+      <div className="flex flex-wrap items-baseline gap-x-5">
+        <h2>Turn the {card.name}</h2>
+        <span className="text-soft">
+          {length(card.length_mm, rule)} long, {length(card.exposed_mm, rule)} exposed
+          {card.tenon_mm > 0 && `, tenon ${length(card.tenon_mm, rule)}`}
+        </span>
+      </div>
+      <svg
+        width={width}
+        height={H}
+        className="block"
+        role="img"
+        aria-label={`Profile of the ${card.name}`}
+      >
+        <polygon points={outline((s) => s.rough_mm)} fill="#9c7643" fillOpacity=".5" />
+        <polygon
+          points={outline((s) => s.stop_mm)}
+          fill="none"
+          stroke="var(--pencil)"
+          strokeDasharray="6 4"
+        />
+        <polygon points={outline((s) => s.final_mm)} fill="#d8b683" />
+        {card.stations.map((s, n) => (
+          <g key={n}>
+            <line
+              x1={x(s.at_mm)}
+              x2={x(s.at_mm)}
+              y1={y - 44}
+              y2={y + 44}
+              stroke="var(--line)"
+              strokeDasharray="2 3"
+            />
+            <text
+              x={x(s.at_mm)}
+              y={H - 4}
+              textAnchor="middle"
+              fontSize="13"
+              className="fig"
+              fill="var(--ink-soft)"
+            >
+              {length(s.at_mm, rule, false)}
+            </text>
+          </g>
+        ))}
+      </svg>
+      <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-8">
+        <table>
+          <thead>
+            <tr className="label border-b border-line text-right [&_th]:font-normal">
+              <th className="text-left">from the butt face</th>
+              <th className="text-left">at</th>
+              <th>rough</th>
+              <th>
+                <Term says="Stop the gouge here; sanding takes the rest.">stop</Term>
+              </th>
+              <th>final</th>
+            </tr>
+          </thead>
+          <tbody className="fig text-[16px]">
+            {card.stations.map((s, n) => (
+              <tr key={n} className="border-b border-line/60 text-right">
+                <td className="py-0.5 text-left">{length(s.at_mm, rule)}</td>
+                <td className="text-left font-sans text-[14px] text-soft">{s.what}</td>
+                <td>{diameter(s.rough_mm, rule)}</td>
+                <td className="text-[19px]">{diameter(s.stop_mm, rule)}</td>
+                <td>{diameter(s.final_mm, rule)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <div className="grid content-start gap-2 text-[14.5px]">
+          {card.drill && (
+            <p>
+              Bore <span className="fig">{diameter(card.drill.wanted_mm, rule)}</span> at its
+              smaller face: drill{" "}
+              <strong className="fig text-[17px]">
+                {card.drill.snug?.name ?? "none so small"}
+              </strong>{" "}
+              {card.drill.snug_under_mm !== null &&
+                `(${diameter(card.drill.snug_under_mm, rule)} snug)`}
+              , or <strong className="fig">{card.drill.loose?.name ?? "none so large"}</strong>
+              {card.drill.loose_over_mm !== null &&
+                ` (${diameter(card.drill.loose_over_mm, rule)} loose)`}
+              .
+            </p>
+          )}
+          {card.mandrel_gap_butt_mm !== null && card.mandrel_gap_tip_mm !== null && (
+            <p>
+              On the mandrel it is loose by{" "}
+              <span className="fig">{diameter(card.mandrel_gap_butt_mm, rule)}</span> at the butt
+              face and <span className="fig">{diameter(card.mandrel_gap_tip_mm, rule)}</span> at the
+              tip face: tape it up to centre it.
+            </p>
+          )}
+        </div>
+      </div>
+    </section>
+  );
+}
