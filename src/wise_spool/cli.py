@@ -191,16 +191,16 @@ def describe(
 
 
 @app.command()
-def test(pattern: str = "test_*.py", part: str = "") -> None:
-    """Run the tests; PART narrows them to core, api, exchange or e2e."""
+def test(pattern: str = "test_*.py", part: str = "", shard: str = "1/1") -> None:
+    """Run the tests; PART narrows them to core, api, exchange or e2e, SHARD to each n-th class."""
     os.environ.setdefault("PYTHONWARNINGS", "default")
     if not part:
         sys.exit(_test_side_by_side(pattern))
-    where = ROOT / "tests" / part
+    os.environ["WISE_SPOOL_TEST_SHARD"] = shard.partition("/")[0]
     suite = unittest.defaultTestLoader.discover(
-        str(where), pattern=pattern, top_level_dir=str(ROOT)
+        str(ROOT / "tests" / part), pattern=pattern, top_level_dir=str(ROOT)
     )
-    result = unittest.TextTestRunner(verbosity=1, buffer=False).run(suite)
+    result = unittest.TextTestRunner(verbosity=1, buffer=False).run(_shard_of(suite, shard))
     failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
     skipped = len(result.skipped)
     passed = result.testsRun - failed - skipped
@@ -208,21 +208,46 @@ def test(pattern: str = "test_*.py", part: str = "") -> None:
     sys.exit(1 if failed or passed == 0 else 0)
 
 
-SIDES = (("core",), ("exchange", "api", "e2e"))
-"""Parts of the tests that run beside each other; the machine they must suit has two cores."""
+def _shard_of(suite: unittest.TestSuite, shard: str) -> unittest.TestSuite:
+    """Every n-th test class of the suite, in its order."""
+    which, _, of = shard.partition("/")
+    classes: dict[type, list[unittest.TestCase]] = {}
+
+    def gather(tests: unittest.TestSuite) -> None:
+        for one in tests:
+            if isinstance(one, unittest.TestSuite):
+                gather(one)
+            else:
+                classes.setdefault(type(one), []).append(one)
+
+    gather(suite)
+    mine = list(classes.values())[int(which) - 1 :: int(of)]
+    return unittest.TestSuite(case for cases in mine for case in cases)
+
+
+SIDES: tuple[tuple[tuple[str, str], ...], ...] = (
+    (("core", "1/1"), ("exchange", "1/1"), ("api", "1/1")),
+    (("e2e", "1/2"),),
+    (("e2e", "2/2"),),
+)
+"""Parts of the tests that run beside each other. The browser's wait more than they work, so three
+sides suit the two cores the suite must run on."""
 
 
 def _test_side_by_side(pattern: str) -> int:
     """Run every part in processes of their own, print what each said, and add up."""
-    command = [sys.executable, "-m", "wise_spool.cli", "test", "--pattern", pattern, "--part"]
+    command = [sys.executable, "-m", "wise_spool.cli", "test", "--pattern", pattern]
 
-    def side(parts: tuple[str, ...]) -> list[tuple[str, str]]:
+    def side(parts: tuple[tuple[str, str], ...]) -> list[tuple[str, str]]:
         said = []
-        for part in parts:
+        for part, shard in parts:
             done = subprocess.run(
-                [*command, part], stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
+                [*command, "--part", part, "--shard", shard],
+                stdout=subprocess.PIPE,
+                stderr=subprocess.STDOUT,
+                text=True,
             )
-            print(f"--- {part}\n{done.stdout}", flush=True)
+            print(f"--- {part} {shard}\n{done.stdout}", flush=True)
             said.append((part, done.stdout.rstrip().rpartition("\n")[2]))
         return said
 

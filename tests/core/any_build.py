@@ -6,8 +6,10 @@ from wise_spool.core.build import (
     Blank,
     Brief,
     Build,
+    Drop,
     Finish,
     FinishProduct,
+    FlatReading,
     Guide,
     Guides,
     Joint,
@@ -62,6 +64,7 @@ trials = st.builds(
     angle_deg=angles,
     snap=st.sampled_from([1, 2, 3]),
     zone=st.sampled_from(["whole", "butt", "tip"]),
+    section=st.sampled_from([0, 0, 0, 1, 2]),
 )
 spines = st.builds(
     Spine,
@@ -71,6 +74,15 @@ spines = st.builds(
     line=st.sampled_from(["deeper", "other"]),
     own_line_deg=st.none() | angles,
     trials=st.lists(trials, max_size=15).map(tuple),
+    drops=st.lists(st.builds(Drop, angle_deg=angles, drop_mm=st.floats(0, 3000)), max_size=14).map(
+        tuple
+    ),
+    flat=st.lists(
+        st.builds(FlatReading, angle_deg=angles, gap_mm=st.floats(0, 300)), max_size=6
+    ).map(tuple),
+    weight_g=st.floats(0.1, 5000),
+    clamp_mm=st.floats(0, 6000),
+    label_deg=st.none() | angles,
 )
 KINDS = [
     "butt_cap",

@@ -12,7 +12,7 @@ from scipy.stats import circmean
 from tests.core.samples import blank, build, codes, finding, rod
 from wise_spool.core.build import Brief, RollTrial, Spine
 from wise_spool.core.plan import plan
-from wise_spool.core.spine import apart_deg, half_width_deg, mean_direction, rayleigh_p, read_zone
+from wise_spool.core.resting import apart_deg, half_width_deg, mean_direction, rayleigh_p, read_zone
 
 # Mardia & Jupp, Directional Statistics (Wiley 2000), example 1.1: stops of a roulette wheel.
 ROULETTE = [43, 45, 52, 61, 75, 88, 88, 279, 357]
@@ -136,3 +136,70 @@ class WhatGoesWhere(unittest.TestCase):
         )
         line = next(m for m in p.spine.marks if m.what == "spine line")
         self.assertAlmostEqual(line.arc_mm, 1.0, delta=0.006)
+
+
+class OddRests(unittest.TestCase):
+    def test_a_mirror_reading_is_recognised_and_left_out(self):
+        p = plan(build(blank=blank(), spine=Spine(trials=rests(40, 42, 38, 41, 39, 43, 221))))
+        zone = p.spine.zones[0]
+        self.assertEqual([(o.index, o.kind) for o in zone.odd], [(6, "mirrored")])
+        self.assertEqual(len(zone.lines), 1)
+        self.assertIn("read off the wrong side", finding(p, "spine-odd-rest").sentence)
+
+    def test_two_opposite_ones_are_a_second_line(self):
+        zone = read_zone("whole", rests(40, 42, 38, 41, 39, 43, 221, 219))
+        self.assertEqual((zone.odd, len(zone.lines)), ((), 2))
+
+    def test_one_far_off_is_asked_about(self):
+        zone = read_zone("whole", rests(40, 42, 38, 41, 39, 43, 120))
+        self.assertEqual([o.kind for o in zone.odd], ["outlier"])
+
+
+class Sections(unittest.TestCase):
+    def test_each_section_has_its_own_reading(self):
+        trials = tuple(
+            t.model_copy(update={"section": s})
+            for s, at in ((1, 30), (2, 200))
+            for t in rests(at, at + 2, at - 2, at + 1, at - 1)
+        )
+        p = plan(build(blank=blank(), spine=Spine(trials=trials)))
+        self.assertEqual([(z.section, round(z.lines[0].angle_deg)) for z in p.spine.sections], [(1, 30), (2, 200)])  # fmt: skip
+        self.assertEqual(p.spine.zones, ())
+        self.assertIn("spine-sections", codes(p))
+
+
+class SideBySide(unittest.TestCase):
+    def planned(self, **more):
+        import math as m
+
+        from wise_spool.core.build import Drop
+
+        drops = tuple(
+            Drop(angle_deg=a, drop_mm=60 + 3 * m.cos(2 * m.radians(a - 40)) - 2 * m.cos(m.radians(a - 130)))
+            for a in range(0, 360, 20)
+        )  # fmt: skip
+        spine = Spine(trials=rests(220, 222, 218, 221, 219), drops=drops, **more)
+        return plan(build(blank=blank(), spine=spine)).spine
+
+    def test_every_school_with_a_line_is_laid_beside_the_others(self):
+        schools = {s.school: s for s in self.planned().schools}
+        self.assertEqual(set(schools), {"resting_line", "straightest", "stiff_axis", "ignore"})
+        self.assertTrue(schools["resting_line"].taken)
+        # Resting lies on the soft axis: across it, on the stiff one, the blank wants to roll.
+        self.assertLess(abs(schools["resting_line"].rolls_deg), 20)
+        self.assertGreater(abs(schools["stiff_axis"].rolls_deg), 45)
+
+    def test_arcs_of_the_map_are_the_angle_on_each_girth(self):
+        for line in self.planned(label_deg=90).map:
+            self.assertAlmostEqual(line.girth_mm, np.pi * line.od_mm, delta=0.01)
+        spine = self.planned(label_deg=90)
+        for line in spine.map:
+            for mark, arc, from_label in zip(spine.marks, line.arcs_mm, line.from_label_mm, strict=True):  # fmt: skip
+                self.assertAlmostEqual(arc / line.girth_mm * 360, mark.angle_deg, delta=0.3)
+                self.assertAlmostEqual((arc - from_label) % line.girth_mm, line.girth_mm / 4, delta=0.05)  # fmt: skip
+
+    def test_the_zone_decided_by_wins(self):
+        trials = (*rests(10, 11, 9, 12, 8), *rests(80, 81, 79, 82, 78, zone="butt"))
+        whole = plan(build(blank=blank(), spine=Spine(trials=trials))).spine
+        butt = plan(build(blank=blank(), spine=Spine(trials=trials, decide_by="butt"))).spine
+        self.assertEqual((round(whole.line_deg), round(butt.line_deg)), (10, 80))

@@ -18,6 +18,8 @@ from wise_spool.store.cluster import free_port
 
 INCH = 25.4
 ROOT = Path(__file__).parents[2]
+SHARD = int(os.environ.get("WISE_SPOOL_TEST_SHARD", "1"))
+"""Which side of a parallel run this is: its servers keep to ports of their own."""
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 CHROMIUM = shutil.which("chromium") or "/usr/bin/chromium"
 FLAGS = [
@@ -31,7 +33,7 @@ class Server:
 
     def __init__(self, shop: str) -> None:
         self.shop, self.data = shop, temporary_dir() / "data"
-        self.port = free_port("127.0.0.1", 8600)
+        self.port = free_port("127.0.0.1", 8600 + 100 * SHARD)
         self.process: subprocess.Popen[str] | None = None
 
     @property
@@ -42,7 +44,7 @@ class Server:
         env = {
             **os.environ,
             "WISE_SPOOL_DATA_DIR": str(self.data),
-            "WISE_SPOOL_DATABASE_PORT": "55600",
+            "WISE_SPOOL_DATABASE_PORT": str(55600 + 100 * SHARD),
         }
         command = [sys.executable, "-m", "wise_spool.cli", self.shop, "--port", str(self.port)]
         self.process = subprocess.Popen(

@@ -69,65 +69,6 @@ class TheBlank(OnTheDemo):
         self.assertEqual(self.plan["spine"]["guides_on"], "outside")
 
 
-class TheSpine(OnTheDemo):
-    def test_two_lines_and_which_is_taken(self):
-        self.at("Skerry 10", "spine")
-        expect(self.finding("rests in two lines")).to_be_visible()
-        self.choose("Of the two lines, take", "the other")
-        self.assertAlmostEqual(self.plan["spine"]["line_deg"], 223.5, delta=1)
-
-    def test_schools(self):
-        self.at("Skerry 10", "spine")
-        self.choose("School", "Ignore it")
-        self.assertEqual(self.plan["spine"]["guides_deg"], 0)
-        self.choose("School", "Straightest")
-        self.fill("Clock angle of that line", "135")
-        self.assertEqual(self.plan["spine"]["guides_deg"], 135)
-
-    def test_sides_are_drawn_never_assumed(self):
-        self.at("Skerry 10", "spine")
-        before = self.plan["spine"]["guides_deg"]
-        self.choose("Guides go on", "outside")
-        after = self.plan["spine"]["guides_deg"]
-        self.assertAlmostEqual(abs(before - after), 180, delta=0.1)
-        self.choose("The tape was on", "the inside")
-        self.assertAlmostEqual(self.plan["spine"]["guides_deg"], before, delta=0.1)
-
-    def test_a_rest_is_nudged_and_taken_away(self):
-        self.at("Holm Casting", "spine")
-        self.page.get_by_role("slider", name="Rest 1", exact=True).focus()
-        self.page.keyboard.press("Shift+ArrowRight")
-        self.kept()
-        self.assertEqual(self.build["spine"]["trials"][0]["angle_deg"], 138)
-        self.press("Remove the rest at 138°")
-        self.assertEqual(len(self.build["spine"]["trials"]), 3)
-
-    def test_angles_off_the_clock_are_refused_at_the_field(self):
-        self.at("Holm Casting", "spine")
-        for text, words in (
-            ("400", "not on the clock"),
-            ("north", "not an angle"),
-            ("", "not an angle"),
-        ):
-            field = self.page.get_by_label("or type the angle")
-            field.fill(text)
-            field.press("Enter")
-            expect(self.page.get_by_role("alert").filter(has_text=words)).to_be_visible()
-            expect(field).to_have_value(text)
-        self.assertEqual(len(self.build["spine"]["trials"]), 4)
-
-    def test_zones_are_kept_apart(self):
-        self.at("Holm Casting", "spine")
-        self.page.get_by_role("combobox", name="Tested").click()
-        self.page.get_by_role("option", name="tip half").click()
-        field = self.page.get_by_label("or type the angle")
-        field.fill("10")
-        field.press("Enter")
-        self.kept()
-        zones = {z["zone"]: z["trials"] for z in self.plan["spine"]["zones"]}
-        self.assertEqual(zones, {"whole": 4, "tip": 1})
-
-
 class TheGuides(OnTheDemo):
     def test_a_guide_is_held_and_let_go(self):
         self.at("Skerry 10", "guides")

@@ -27,7 +27,10 @@ class Views(InTheBrowser):
             paths = ["/", f"/build/{ids['Skerry 10']}/sheet"]
             paths += [f"/build/{ids['Holm Casting']}/{stage}" for stage in STAGES]
             paths += [f"/build/{ids['Birch perch']}/handle/{job}" for job in JOBS]
-            paths += ["/shelf/part", "/shelf/adhesive"]
+            paths += [
+                f"/build/{ids['Skerry 10']}/spine/{job}" for job in ("drops", "decide", "marks")
+            ]
+            paths += ["/shelf/part", "/shelf/adhesive", "/trainer"]
             for path in paths:
                 with self.subTest(light=light, path=path.split("/")[-1] or "rack"):
                     self.visit(path)
@@ -36,7 +39,7 @@ class Views(InTheBrowser):
     def test_nothing_overflows_at_1024(self):
         self.page.set_viewport_size({"width": 1024, "height": 768})
         ids = self.ids()
-        views = [*STAGES, *(f"handle/{job}" for job in JOBS)]
+        views = [*STAGES, *(f"handle/{job}" for job in JOBS), "spine/drops", "spine/decide"]
         for path in ["/", "/shelf/part", *(f"/build/{ids['Skerry 10']}/{v}" for v in views)]:
             self.visit(path)
             wide = self.page.evaluate("document.documentElement.scrollWidth")

@@ -10,6 +10,7 @@ import { SheetView } from "./sheet/SheetView";
 import { ShelfView } from "./shelf/ShelfView";
 import { Palette } from "./shell/Palette";
 import { Shortcuts } from "./shell/Shortcuts";
+import { TrainerView } from "./trainer/TrainerView";
 import { useSettings } from "./ui/settings";
 
 export function App() {
@@ -24,6 +25,9 @@ export function App() {
           <Rack />
         </Route>
         <Route path="/build/:id/sheet">{({ id }) => <SheetView key={id} id={id} />}</Route>
+        <Route path="/trainer">
+          <TrainerView />
+        </Route>
         <Route path="/shelf/:kind?">{({ kind }) => <ShelfView kind={kind} />}</Route>
         <Route<{ id: string; stage?: string; job?: string }> path="/build/:id/:stage?/:job?">
           {({ id, stage, job }) =>

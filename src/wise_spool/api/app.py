@@ -14,10 +14,13 @@ from fastapi.staticfiles import StaticFiles
 from wise_spool import __version__
 from wise_spool.api import models as m
 from wise_spool.api import problems
+from wise_spool.api.devices import device_routes
 from wise_spool.api.limits import LargestBody, SameOrigin
 from wise_spool.api.problems import FieldProblem, Problem, ProblemError, field_problems
 from wise_spool.api.shelf import shelf_routes
+from wise_spool.api.trainer import trainer_routes
 from wise_spool.core.build import Brief, Build
+from wise_spool.core.clock import ClockError, parse_clock_deg
 from wise_spool.core.findings import Finding
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.units import MeasureError, parse_measure_mm
@@ -26,21 +29,24 @@ from wise_spool.exchange.charts import ChartError, read_chart
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.pages import page_count, page_png
 from wise_spool.exchange.paper import PaperName
+from wise_spool.exchange.protractor import protractor
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
 from wise_spool.exchange.turning_sheet import turning_sheet
 from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore, Kept, StaleEditError
 from wise_spool.store.shelf import Shelf
+from wise_spool.store.trainer import TrainerRounds
 
-SheetName = Literal["build-sheet", "story-stick", "glue-up", "turning"]
+SheetName = Literal["build-sheet", "story-stick", "glue-up", "turning", "protractor"]
 SHEETS = {
     "build-sheet": build_sheet,
     "story-stick": story_stick,
     "glue-up": glue_up_sheet,
     "turning": turning_sheet,
+    "protractor": protractor,
 }
-REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422)}
+REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 
 
 @lru_cache(maxsize=256)
@@ -100,6 +106,8 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
 
     builds_ = Annotated[BuildStore, Depends(kept_builds)]
     app.include_router(shelf_routes(Shelf(store)))
+    app.include_router(trainer_routes(TrainerRounds(store)))
+    app.include_router(device_routes())
 
     @app.get("/api/health")
     def health() -> m.Health:
@@ -237,6 +245,14 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
                     )
                 ],
             ) from error
+
+    @app.post("/api/clock-angles")
+    def clock_angle(typed: m.ClockText) -> m.ClockAngle:
+        try:
+            return m.ClockAngle(deg=round(parse_clock_deg(typed.text), 2) % 360)
+        except ClockError as error:
+            fields = [FieldProblem(field="text", message=str(error), value=typed.text[:60])]
+            raise ProblemError(422, "Not an angle", str(error), fields) from error
 
     @app.post("/api/charts")
     def chart(pasted: m.ChartText) -> m.Chart:

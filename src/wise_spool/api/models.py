@@ -96,6 +96,18 @@ class Measure(BaseModel):
     mm: float
 
 
+class ClockText(BaseModel):
+    """A clock angle as typed: degrees, hours or sixteenths of a turn."""
+
+    text: str = Field(max_length=60)
+
+
+class ClockAngle(BaseModel):
+    """The angle read, in clock degrees."""
+
+    deg: float
+
+
 class ChartText(BaseModel):
     """A guide chart as pasted."""
 

@@ -12,6 +12,7 @@ from starlette.exceptions import HTTPException
 
 from wise_spool.store.builds import NoSuchBuildError, NoSuchRevisionError, NothingToUndoError
 from wise_spool.store.shelf import NoSuchItemError
+from wise_spool.store.trainer import NoSuchRoundError
 
 WORDS = {
     "od_mm": "diameter", "station_mm": "station", "length_mm": "length", "uncertainty_mm": "uncertainty",
@@ -39,7 +40,7 @@ WORDS = {
     "density_g_ml": "density", "lengths_mm": "stick of stock", "side_mm": "side of the stock", "kerf_mm": "kerf",
     "facing_mm": "facing allowance", "sanding_mm": "sanding allowance", "mandrel_mm": "mandrel",
     "glue_temperature_c": "temperature at glue-up", "start_mm": "start", "end_mm": "end", "reach_mm": "reach",
-    "thickness_mm": "tape thickness", "width_mm": "tape width", "stock": "how many", "large_mm": "large end", "trials": "rest", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
+    "thickness_mm": "tape thickness", "width_mm": "tape width", "stock": "how many", "large_mm": "large end", "trials": "rest", "drop_mm": "drop", "drops": "drop", "gap_mm": "gap on the flat", "flat": "reading on the flat", "weight_g": "weight", "clamp_mm": "clamp", "label_deg": "clock angle of the label", "by_deg": "turn", "line_deg": "line", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
 }  # fmt: skip
 UNITS = {
     "_mm": " mm",
@@ -201,6 +202,7 @@ def install(app: FastAPI) -> None:
         NoSuchBuildError,
         NoSuchRevisionError,
         NoSuchItemError,
+        NoSuchRoundError,
     )
     for kind in missing:
         app.add_exception_handler(kind, _missing)

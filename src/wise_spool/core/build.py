@@ -89,22 +89,51 @@ class Blank(Frozen):
 
 
 class RollTrial(Frozen):
-    """One rest of the rolled blank; ``snap`` 1 soft, 2 clear, 3 hard."""
+    """One rest of the rolled blank; ``snap`` 1 soft, 2 clear, 3 hard. Section 0 is the blank put
+    together, 1 its butt section and so on."""
 
     angle_deg: ClockDeg
     snap: Literal[1, 2, 3] = 2
     zone: Zone = "whole"
+    section: Annotated[int, Field(ge=0, le=9)] = 0
+    by: Words = ""
+    at: AwareDatetime | None = None
+
+
+class Drop(Frozen):
+    """How far the tip hangs under the weight with a clock angle on top; None while not measured."""
+
+    angle_deg: ClockDeg
+    drop_mm: Annotated[float, Field(ge=0, le=3000)] | None = None
+
+
+class FlatReading(Frozen):
+    """The gap under the middle of the blank on a flat, with a clock angle on top; None while not measured."""
+
+    angle_deg: ClockDeg
+    gap_mm: Annotated[float, Field(ge=0, le=300)] | None = None
 
 
 class Spine(Frozen):
-    """Roll trials and what the builder makes of them."""
+    """Roll trials, drops and straightness, and what the builder makes of them.
+
+    ``clamp_mm`` is the station the blank is clamped at for the drops; the
+    weight hangs at the bare tip. ``label_deg`` is where the printed label
+    lies, from which the witness mark can be found again.
+    """
 
     school: SpineSchool = "resting_line"
     taped_side: Side = "outside"
     guides_on: Side | None = None
     line: Literal["deeper", "other"] = "deeper"
+    decide_by: Zone | None = None
     own_line_deg: ClockDeg | None = None
     trials: Annotated[tuple[RollTrial, ...], Field(max_length=200)] = ()
+    drops: Annotated[tuple[Drop, ...], Field(max_length=200)] = ()
+    weight_g: Annotated[float, Field(gt=0, le=5000)] = 100.0
+    clamp_mm: StationMm = 300.0
+    flat: Annotated[tuple[FlatReading, ...], Field(max_length=100)] = ()
+    label_deg: ClockDeg | None = None
     reason: Note = ""
 
 

@@ -12,7 +12,8 @@ from wise_spool.core.glueup import SQUEEZE_OUT
 from wise_spool.core.guides import GuidesPlan, datums_of, find_in_guides, plan_guides
 from wise_spool.core.handle import HandlePlan, assemble, fit_parts
 from wise_spool.core.handle_findings import find_in_handle
-from wise_spool.core.spine import SpinePlan, find_in_spine, plan_spine
+from wise_spool.core.spine import PencilPlace, SpinePlan, plan_spine
+from wise_spool.core.spine_findings import find_in_spine
 from wise_spool.core.stack import Fitted, Mark
 from wise_spool.core.units import MarkingRule, round_to_rule
 
@@ -71,7 +72,8 @@ def plan(build: Build) -> Plan:
         if handle.parts and work.length_mm and handle.front_mm < work.length_mm
         else 0.0
     )
-    spine = plan_spine(build, work, pencil if work.length_mm else None)
+    places = _pencil_places(handle, guides, blank) if work.length_mm else []
+    spine = plan_spine(build, work, pencil if work.length_mm else None, places)
     finish = plan_finish(build, work, handle, guides)
     findings = by_ruin(
         [
@@ -94,6 +96,22 @@ def plan(build: Build) -> Plan:
         findings=findings,
         standing=_standing(build, findings),
     )
+
+
+def _pencil_places(handle: HandlePlan, guides: GuidesPlan, blank: BlankPlan) -> list[PencilPlace]:
+    """Every place round which the spine, reel or guide line is drawn, butt first."""
+    length = blank.length_mm or 0.0
+    places = [PencilPlace("butt", 0.0)]
+    places += [
+        PencilPlace(f"front of the {p.name}", p.end_mm)
+        for p in handle.parts
+        if p.kind in ("rear_grip", "reel_seat") and p.end_mm < length
+    ]
+    if handle.parts and handle.front_mm < length:
+        places.append(PencilPlace("front of the handle", handle.front_mm))
+    places += [PencilPlace(f"guide {n}", g.marked_mm) for n, g in enumerate(guides.placed, start=1) if g.marked_mm is not None and 0 < g.marked_mm < length]  # fmt: skip
+    places += [PencilPlace("joint", j) for j in blank.joints_mm]
+    return sorted(places, key=lambda p: (p.station_mm, p.place))
 
 
 def _balance(

@@ -5,12 +5,14 @@ Times are anchored to the moment the demo is started.
 """
 
 from datetime import datetime, timedelta
+from math import cos, radians
 
 from wise_spool.core.build import (
     Blank,
     Brief,
     Build,
     CoatLaid,
+    Drop,
     Finish,
     FinishProduct,
     Guide,
@@ -68,6 +70,27 @@ def rests(*angles: float, snap: int = 2, zone: str = "whole") -> tuple[RollTrial
     return tuple(
         RollTrial.model_validate({"angle_deg": a % 360, "snap": snap, "zone": zone}) for a in angles
     )
+
+
+def _in_section(section: int, *angles: float) -> tuple[RollTrial, ...]:
+    """Roll trials of one section of a jointed blank, from its own witness mark."""
+    return tuple(t.model_copy(update={"section": section}) for t in rests(*angles))
+
+
+def drops_round(
+    mean: float, bow: float, bow_deg: float, soft_deg: float, twice: float
+) -> tuple[Drop, ...]:
+    """Drops every 30 degrees of a blank with this bow and this difference, read to 0.1 mm; the last
+    three repeat the first ones."""
+    scatter = (0.1, -0.2, 0.1, 0.0, -0.1, 0.2, -0.1, 0.1, 0.0, -0.1, 0.2, -0.2, 0.0, 0.1, -0.1)
+    out = []
+    for k, off in enumerate(scatter):
+        angle = (30.0 * k) % 360
+        drop = (
+            mean - bow * cos(radians(angle - bow_deg)) + twice * cos(2 * radians(angle - soft_deg))
+        )
+        out.append(Drop(angle_deg=angle, drop_mm=round(drop + off, 1)))
+    return tuple(out)
 
 
 def double(i: int, ring: float, foot: float, height: float, thread: str) -> Guide:
@@ -133,6 +156,8 @@ def skerry() -> Build:
         spine=Spine(
             trials=rests(41, 44, 38, 43, 47, 40, 42, snap=3) + rests(221, 226, snap=1),
             reason="Deeper line is clear; guides under on the inside so it lies quiet under a fish.",
+            drops=drops_round(58.0, 1.9, 230, 44, 3.1),
+            label_deg=150,
         ),
         handle=Handle(
             reamers=SHOP_REAMERS,
@@ -207,7 +232,7 @@ def holm() -> Build:
                 (1000, 8.11), (1300, 6.44), (1600, 4.72), (1900, 2.93), (2080, 2.02),
             ),
         ),
-        spine=Spine(trials=rests(128, 121, 133, 126), reason=""),
+        spine=Spine(trials=rests(128, 121, 133, 126), drops=drops_round(41.0, 2.6, 310, 20, 0.1), label_deg=0, reason=""),
         handle=Handle(
             reamers=SHOP_REAMERS,
             drills=SHOP_DRILLS,
@@ -270,7 +295,10 @@ def beacon(n: int, now: datetime) -> Build:
             ),
             joints=tuple(Joint(station_mm=round(piece * k, 2), overlap_mm=45) for k in (1, 2, 3)),
         ),
-        spine=Spine(trials=rests(302, 306, 299, 304, 301, 305, snap=2)),
+        spine=Spine(
+            trials=rests(302, 306, 299, 304, 301, 305, snap=2)
+            + sum((_in_section(s, *angles) for s, angles in ((1, (14, 17, 11, 15, 13)), (2, (221, 226, 219, 224, 223)), (3, (88, 84, 90, 87, 86)), (4, (300, 296, 303, 299, 301)))), ()),
+        ),
         handle=Handle(
             reamers=SHOP_REAMERS,
             drills=SHOP_DRILLS,

@@ -1,0 +1,1 @@
+"""Bench instruments: the interface a real one would use, and simulated ones that ship with it."""

@@ -65,3 +65,19 @@ class ShelfRow(SQLModel, table=True):
         default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
     )
     put_away_at: datetime | None = Field(default=None, sa_column=Column(DateTime(timezone=True)))
+
+
+class TrainerRow(SQLModel, table=True):
+    """One round of the spine trainer; open until it is answered."""
+
+    __tablename__ = "trainer_round"
+
+    id: uuid.UUID = Field(default_factory=uuid.uuid4, primary_key=True)
+    level: int
+    seed: int
+    points: int | None = None
+    error_deg: float | None = None
+    made_at: datetime = Field(
+        default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
+    )
+    answered_at: datetime | None = Field(default=None, sa_column=Column(DateTime(timezone=True)))

@@ -31,6 +31,11 @@ export type ReamPlan = S["ReamPlan"];
 export type ArborPlan = S["ArborPlan"];
 export type GlueMix = S["GlueMix"];
 export type Step = S["Step"];
+export type RollTrial = S["RollTrial"];
+export type Round = S["Round"];
+export type Rolled = S["Rolled"];
+export type Truth = S["Truth"];
+export type BenchTest = S["BenchTest"];
 export type ZoneReading = S["ZoneReading"];
 
 export const STAGES: StageName[] = ["blank", "spine", "handle", "guides", "finish"];

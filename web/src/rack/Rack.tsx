@@ -36,6 +36,12 @@ export function Rack() {
         <span className="text-soft">Wise Spool</span>
         <div className="ml-auto flex items-center gap-1.5">
           <Link
+            href="/trainer"
+            className="rounded px-2.5 py-1 text-soft hover:bg-current/10 hover:text-ink"
+          >
+            Trainer
+          </Link>
+          <Link
             href="/shelf"
             className="rounded px-2.5 py-1 text-soft hover:bg-current/10 hover:text-ink"
           >

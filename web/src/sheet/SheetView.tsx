@@ -11,6 +11,7 @@ const SHEETS = [
   { value: "story-stick", label: "Story stick 1:1" },
   { value: "glue-up", label: "Glue-up" },
   { value: "turning", label: "Turning card 1:1" },
+  { value: "protractor", label: "Wrap-round strips 1:1" },
 ] as const;
 type Sheet = (typeof SHEETS)[number]["value"];
 type Paper = "a4" | "letter";

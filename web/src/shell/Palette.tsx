@@ -7,6 +7,7 @@ import { useLocation } from "wouter";
 import { api, take } from "../api/client";
 import { STAGES } from "../api/types";
 import { useBuild } from "../build/store";
+import { SPINE_JOBS } from "../stages/spine/jobs";
 import { JOBS } from "../stages/handle/jobs";
 import { useSettings } from "../ui/settings";
 import { useShell } from "./ui";
@@ -80,6 +81,16 @@ export function Palette() {
                 <span className="fig">{i + 1}</span>
               </Command.Item>
             ))}
+            {SPINE_JOBS.map(({ job, word, says }) => (
+              <Command.Item
+                key={job}
+                className={ITEM}
+                value={`Spine ${word} ${says}`}
+                onSelect={run(() => go(`/build/${id}/spine/${job}`))}
+              >
+                Spine: {word} <span className="label">{says}</span>
+              </Command.Item>
+            ))}
             {JOBS.map(({ job, word, says }) => (
               <Command.Item
                 key={job}
@@ -125,6 +136,9 @@ export function Palette() {
           </Command.Item>
           <Command.Item className={ITEM} onSelect={run(() => go("/shelf"))}>
             The shelf
+          </Command.Item>
+          <Command.Item className={ITEM} onSelect={run(() => go("/trainer"))}>
+            Find the spine: the trainer
           </Command.Item>
           <Command.Item
             className={ITEM}

@@ -108,22 +108,36 @@ export function FieldShell(props: Shell) {
 interface MeasureProps extends FieldProps {
   mm: number | null | undefined;
   kind?: "length" | "diameter";
+  /** Read off a gauge: written and read in millimetres and hundredths, whatever the rule. */
+  exact?: boolean;
   /** Given to a value that may be left out: called with null when the field is emptied. */
   optional?: boolean;
   keep: (mm: number | null) => Recipe;
 }
 
 /** A length or diameter, typed in fractions, decimals or millimetres. */
-export function MeasureField({ mm, kind = "length", optional, keep, ...field }: MeasureProps) {
+export function MeasureField({
+  mm,
+  kind = "length",
+  exact,
+  optional,
+  keep,
+  ...field
+}: MeasureProps) {
   const rule = useBuild((s) => s.build!.rule);
   const edit = useBuild((s) => s.edit);
-  const write = kind === "diameter" ? diameter : length;
+  const unit = exact ? "mm" : unitOf(rule);
+  const write = exact
+    ? (v: number) => `${Number(v.toFixed(2))}`
+    : kind === "diameter"
+      ? diameter
+      : length;
   return (
     <FieldShell
       {...field}
       shown={mm === null || mm === undefined ? "" : write(mm, rule, false)}
       title={mm === null || mm === undefined ? undefined : bothUnits(mm)}
-      suffix={mm === null || mm === undefined ? undefined : unitOf(rule)}
+      suffix={mm === null || mm === undefined ? undefined : unit}
       commit={async (text) => {
         const typed = { path: field.path, text };
         if (!text.trim()) {
@@ -131,7 +145,7 @@ export function MeasureField({ mm, kind = "length", optional, keep, ...field }: 
           edit(field.label, keep(null), typed);
           return;
         }
-        edit(field.label, keep(await readMeasure(text, unitOf(rule), kind)), typed);
+        edit(field.label, keep(await readMeasure(text, unit, kind)), typed);
       }}
     />
   );

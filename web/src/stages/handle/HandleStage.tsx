@@ -1,6 +1,5 @@
-import { Link } from "wouter";
-
-import { useBuild, useShown } from "../../build/store";
+import { useShown } from "../../build/store";
+import { JobNav } from "../JobNav";
 import type { StageProps } from "../stage";
 import { ArborJob } from "./ArborJob";
 import { BalanceJob } from "./BalanceJob";
@@ -29,28 +28,11 @@ const WITH_SECTION: Job[] = ["stack", "arbor"];
 /** Everything done to the handle, one bench job at a time, the sawn-open handle over it. */
 export function HandleStage({ selected, onSelect, job }: StageProps) {
   const { build } = useShown();
-  const id = useBuild((s) => s.id);
   const here = jobOf(job);
   const View = VIEWS[here];
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-      <nav aria-label="Jobs on the handle" className="-mt-1 flex flex-wrap gap-x-5 gap-y-1">
-        {JOBS.map(({ job: j, word, says }) => (
-          <Link
-            key={j}
-            href={`/build/${id}/handle/${j}${selected ? `?at=${selected}` : ""}`}
-            aria-current={j === here ? "page" : undefined}
-            title={says}
-            className={`min-h-7 border-b-2 text-[15px] ${
-              j === here
-                ? "border-pencil font-semibold text-ink"
-                : "border-transparent text-soft hover:text-ink"
-            }`}
-          >
-            {word}
-          </Link>
-        ))}
-      </nav>
+      <JobNav stage="handle" jobs={JOBS} here={here} selected={selected} />
       {WITH_SECTION.includes(here) && <Section selected={selected} onSelect={onSelect} />}
       {here !== "stack" && build.handle.parts.length === 0 ? (
         <p className="py-6 text-soft">

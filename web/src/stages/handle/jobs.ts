@@ -1,8 +1,10 @@
+import type { JobWords } from "../JobNav";
+
 export type Job =
   "stack" | "bores" | "arbor" | "sizes" | "order" | "glue-up" | "turning" | "balance";
 
 /** The jobs at the handle, in the order they are done. */
-export const JOBS: { job: Job; word: string; says: string }[] = [
+export const JOBS: JobWords<Job>[] = [
   { job: "stack", word: "Stack", says: "The parts and where they lie" },
   { job: "sizes", word: "Sizes", says: "Which seat, check, cap or ferrule fits" },
   { job: "turning", word: "Turning", says: "Cut list and lathe cards" },

@@ -23,12 +23,13 @@ const arc = (from: number, to: number, r: number) => {
 export function Dial(props: {
   trials: Trial[];
   zone: Trial["zone"];
+  section?: number;
   reading: ZoneReading | undefined;
   guidesDeg: number | null;
   onAdd: (angle: number) => void;
   onMove: (index: number, angle: number) => void;
 }) {
-  const { trials, zone, reading, onAdd, onMove } = props;
+  const { trials, zone, section = 0, reading, onAdd, onMove } = props;
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef(false);
   const angleAt = (clientX: number, clientY: number) => {
@@ -124,7 +125,7 @@ export function Dial(props: {
           <Rest
             key={i}
             trial={t}
-            faint={t.zone !== zone}
+            faint={t.zone !== zone || t.section !== section}
             r={R - 14 - near * 11}
             angleAt={angleAt}
             onMove={(angle, byDrag) => {

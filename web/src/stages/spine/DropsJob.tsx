@@ -1,0 +1,169 @@
+import { X } from "lucide-react";
+
+import { useBuild, useShown } from "../../build/store";
+import { Button, IconButton, Term } from "../../ui/controls";
+import { MeasureField, NumberField } from "../../ui/Field";
+import { length } from "../../ui/measure";
+import { DropsPlot } from "./DropsPlot";
+import { InstrumentBar } from "./InstrumentBar";
+
+/** Drops under one weight round the clock: is it bow, is it spine, or can nobody tell? */
+export function DropsJob() {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const { spine } = build;
+  const layOut = (n: number) =>
+    edit(`${n} angles to measure`, (b) => {
+      const has = new Set(b.spine.drops.map((d) => d.angle_deg));
+      for (let k = 0; k < n; k++) {
+        const angle_deg = (360 / n) * k;
+        if (!has.has(angle_deg)) b.spine.drops.push({ angle_deg, drop_mm: null });
+      }
+    });
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+      <div className="flex flex-wrap items-end gap-3">
+        <NumberField
+          path="spine.weight_g"
+          label="Weight at the tip"
+          className="w-32"
+          suffix="g"
+          digits={1}
+          value={spine.weight_g}
+          keep={(v) => (b) => void (b.spine.weight_g = v ?? 100)}
+        />
+        <MeasureField
+          path="spine.clamp_mm"
+          label="Clamped at"
+          className="w-32"
+          mm={spine.clamp_mm}
+          keep={(mm) => (b) => void (b.spine.clamp_mm = mm ?? 0)}
+        />
+        <Button onClick={() => layOut(8)}>Eight angles</Button>
+        <Button onClick={() => layOut(16)}>Sixteen</Button>
+        <Button
+          onClick={() =>
+            edit("repeat the first angle", (b) => {
+              const first = b.spine.drops[0];
+              b.spine.drops.push({ angle_deg: first?.angle_deg ?? 0, drop_mm: null });
+            })
+          }
+        >
+          {spine.drops.length ? "The first angle again" : "One angle"}
+        </Button>
+        <InstrumentBar />
+      </div>
+      <div className="grid grid-cols-[17rem_minmax(0,1fr)] gap-6">
+        <section>
+          <div className="label grid grid-cols-[3.6rem_1fr_4.2rem_2rem] gap-2 border-b border-line pb-1">
+            <span>on top</span>
+            <span>
+              <Term says="How far the tip hangs below where it lies without the weight.">drop</Term>
+            </span>
+            <span className="text-right">off the fit</span>
+            <span />
+          </div>
+          {spine.drops.length === 0 && (
+            <p className="py-3 text-soft">
+              Clamp the butt, hang the weight, and measure the drop with each angle on top. Face out
+              of line, tip guarded.
+            </p>
+          )}
+          <div data-column="drops">
+            {spine.drops.map((d, i) => {
+              const fitted = plan.spine.drops.residuals.find(
+                (r) => r.angle_deg === d.angle_deg && r.drop_mm === d.drop_mm,
+              );
+              return (
+                <div
+                  key={i}
+                  data-angle={d.angle_deg}
+                  className="grid grid-cols-[3.6rem_1fr_4.2rem_2rem] items-start gap-2 border-b border-line/50 py-0.5"
+                >
+                  <span className="fig pt-1 text-[16px]">{Number(d.angle_deg.toFixed(1))}°</span>
+                  <MeasureField
+                    path={`spine.drops.${i}.drop_mm`}
+                    label={`Drop ${i + 1}, at ${Number(d.angle_deg.toFixed(1))}°`}
+                    hideLabel
+                    kind="length"
+                    exact
+                    optional
+                    mm={d.drop_mm}
+                    placeholder="measure"
+                    keep={(mm) => (b) => void (b.spine.drops[i]!.drop_mm = mm)}
+                  />
+                  <span className="fig pt-1 text-right text-[15px] text-soft">
+                    {fitted
+                      ? `${fitted.drop_mm - fitted.fitted_mm >= 0 ? "+" : ""}${(fitted.drop_mm - fitted.fitted_mm).toFixed(2)}`
+                      : ""}
+                  </span>
+                  <IconButton
+                    name={`Strike drop ${i + 1}`}
+                    onClick={() => edit("strike a drop", (b) => void b.spine.drops.splice(i, 1))}
+                  >
+                    <X size={13} />
+                  </IconButton>
+                </div>
+              );
+            })}
+          </div>
+        </section>
+        <section className="grid content-start gap-4">
+          <DropsPlot />
+          <OnTheFlat />
+        </section>
+      </div>
+    </div>
+  );
+}
+
+/** Straightness without a weight: roll it on a flat and measure the gap under the middle. */
+function OnTheFlat() {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const { flat } = build.spine;
+  const read = plan.spine.flat;
+  return (
+    <section className="border-t border-line pt-3">
+      <div className="flex items-baseline gap-4">
+        <h2>
+          <Term says="Lay the blank on a flat, tip and butt touching, and measure the gap under its middle with each angle on top.">
+            Rolled on a flat
+          </Term>
+        </h2>
+        {read.bow_mm !== null && (
+          <span>
+            bow <span className="fig text-[17px]">{length(read.bow_mm, "mm/0.5")}</span>, outer side
+            at <span className="fig text-[17px]">{Math.round(read.bow_deg ?? 0)}°</span>
+          </span>
+        )}
+      </div>
+      <div className="mt-1.5 flex flex-wrap items-end gap-2" data-column="flat">
+        {flat.map((f, i) => (
+          <MeasureField
+            key={i}
+            path={`spine.flat.${i}.gap_mm`}
+            label={`${Number(f.angle_deg.toFixed(1))}° on top`}
+            className="w-24"
+            exact
+            optional
+            mm={f.gap_mm}
+            placeholder="gap"
+            keep={(mm) => (b) => void (b.spine.flat[i]!.gap_mm = mm)}
+          />
+        ))}
+        <Button
+          onClick={() =>
+            edit(flat.length ? "clear the flat" : "roll it on a flat", (b) => {
+              b.spine.flat = flat.length
+                ? []
+                : Array.from({ length: 8 }, (_, k) => ({ angle_deg: 45 * k, gap_mm: null }));
+            })
+          }
+        >
+          {flat.length ? "Clear" : "Eight angles"}
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,91 @@
+import { FileText } from "lucide-react";
+import { Link } from "wouter";
+
+import { useBuild, useShown } from "../../build/store";
+import { Term } from "../../ui/controls";
+import { NumberField } from "../../ui/Field";
+import { diameter, length } from "../../ui/measure";
+
+/** Where the pencil goes, place by place, as arcs round the blank. */
+export function MarksJob() {
+  const { build, plan } = useShown();
+  const id = useBuild((s) => s.id);
+  const { marks, map } = plan.spine;
+  if (!marks.length) return <p className="text-soft">The marks wait for a line: decide first.</p>;
+  const labelled = build.spine.label_deg !== null;
+  return (
+    <div className="grid gap-4">
+      <div className="flex flex-wrap items-end gap-4">
+        <NumberField
+          path="spine.label_deg"
+          label="The printed label lies at"
+          className="w-44"
+          suffix="°"
+          digits={1}
+          optional
+          placeholder="not noted"
+          hint="so the marks can be found again"
+          value={build.spine.label_deg}
+          keep={(v) => (b) => void (b.spine.label_deg = v)}
+        />
+        <p className="mb-5 flex-1 text-[14px] text-soft">
+          {labelled
+            ? "Tape lost? Lay the strip with its start on the label’s middle instead, and use the arcs from the label."
+            : "Note where the label lies, and the marks survive a lost tape."}
+        </p>
+        <Link
+          href={`/build/${id}/sheet?show=protractor`}
+          className="torn mb-5 flex items-center gap-1.5 px-3 py-1.5 font-semibold"
+        >
+          <FileText size={15} aria-hidden /> Wrap-round strips 1:1
+        </Link>
+      </div>
+      <div className="overflow-x-auto">
+        <table className="w-full">
+          <thead>
+            <tr className="label border-b border-line text-right [&_th]:font-normal">
+              <th className="text-left">place</th>
+              <th>from the butt</th>
+              <th>blank</th>
+              <th>
+                <Term says="Millimetres round the blank for one degree.">a degree</Term>
+              </th>
+              {marks.map((m) => (
+                <th key={m.what}>
+                  {m.what} <span className="fig">{Math.round(m.angle_deg)}°</span>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody className="fig text-[16px]">
+            {map.map((line) => (
+              <tr
+                key={`${line.place}${line.station_mm}`}
+                className="border-b border-line/60 text-right"
+              >
+                <td className="py-0.5 text-left font-sans text-[14.5px]">{line.place}</td>
+                <td>{length(line.station_mm, build.rule)}</td>
+                <td>{diameter(line.od_mm, build.rule)}</td>
+                <td>{(line.girth_mm / 360).toFixed(3)} mm</td>
+                {line.arcs_mm.map((arc, n) => (
+                  <td key={n}>
+                    {arc.toFixed(1)} mm
+                    {labelled && (
+                      <span className="label block">
+                        {line.from_label_mm[n]!.toFixed(1)} from label
+                      </span>
+                    )}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="label">
+        Arcs run clockwise, seen from the butt, from the witness mark: lay a strip of paper round
+        the blank and mark the length on it.
+      </p>
+    </div>
+  );
+}

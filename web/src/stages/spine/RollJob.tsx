@@ -1,0 +1,261 @@
+import { X } from "lucide-react";
+import { useState } from "react";
+
+import { api, take } from "../../api/client";
+import type { Build, ZoneReading } from "../../api/types";
+import { useBuild, useShown } from "../../build/store";
+import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
+import { Dial } from "./Dial";
+
+type Trial = Build["spine"]["trials"][number];
+type Zone = Trial["zone"];
+type Snap = Trial["snap"];
+
+const ZONES = [
+  { value: "whole", label: "whole" },
+  { value: "butt", label: "butt half" },
+  { value: "tip", label: "tip half" },
+] as const;
+const SNAPS = [
+  { value: "1", label: "soft" },
+  { value: "2", label: "clear" },
+  { value: "3", label: "hard" },
+] as const;
+
+/** Roll the loaded blank and enter where it rests: on the dial, by key, or typed. */
+export function RollJob() {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const [zone, setZone] = useState<Zone>("whole");
+  const [snap, setSnap] = useState<Snap>(2);
+  const [section, setSection] = useState(0);
+  const [by, setBy] = useState("");
+  const { spine } = build;
+  const sections = build.blank.joints.length + 1;
+  const add = (angle: number) =>
+    edit("a rest", (b) => {
+      b.spine.trials.push({
+        angle_deg: (((Math.round(angle * 10) / 10) % 360) + 360) % 360,
+        snap,
+        zone,
+        section,
+        by,
+        at: new Date().toISOString(),
+      });
+    });
+  const readings = section
+    ? plan.spine.sections.filter((z) => z.section === section)
+    : plan.spine.zones;
+  const shown = readings.find((z) => z.zone === zone);
+  return (
+    <div className="grid grid-cols-[22rem_minmax(0,1fr)] gap-8">
+      <section>
+        <h2>Where it comes to rest</h2>
+        <p className="label mb-1">
+          Seen from the butt, clockwise from the witness mark. Load the blank, roll it, click where
+          your tape stops.
+        </p>
+        <Dial
+          trials={spine.trials}
+          zone={zone}
+          section={section}
+          reading={shown}
+          guidesDeg={section ? null : plan.spine.guides_deg}
+          onAdd={add}
+          onMove={(i, angle) =>
+            edit("move a rest", (b) => void (b.spine.trials[i]!.angle_deg = angle))
+          }
+        />
+        <NewRest onAdd={add} />
+      </section>
+      <section className="grid content-start gap-4">
+        <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
+          {sections > 1 && (
+            <Pick
+              label="Section"
+              className="w-40"
+              value={`${section}`}
+              options={[
+                { value: "0", label: "put together" },
+                ...Array.from({ length: sections }, (_, n) => ({
+                  value: `${n + 1}`,
+                  label:
+                    n === 0 ? "1, the butt" : n === sections - 1 ? `${n + 1}, the tip` : `${n + 1}`,
+                })),
+              ]}
+              onChange={(v) => setSection(Number(v))}
+            />
+          )}
+          <Choice label="Tested" value={zone} options={[...ZONES]} onChange={setZone} />
+          <Choice
+            label="It snapped"
+            value={`${snap}`}
+            options={[...SNAPS]}
+            onChange={(v) => setSnap(Number(v) as Snap)}
+          />
+          <div>
+            <label className="label block" htmlFor="rolled-by">
+              Rolled by
+            </label>
+            <input
+              id="rolled-by"
+              className="field w-32"
+              value={by}
+              maxLength={120}
+              placeholder="you"
+              onChange={(e) => setBy(e.target.value)}
+            />
+          </div>
+        </div>
+        <Readings readings={readings} />
+        <Rests />
+      </section>
+    </div>
+  );
+}
+
+/** What the rests say, zone by zone. */
+function Readings({ readings }: { readings: ZoneReading[] }) {
+  if (!readings.length)
+    return (
+      <p className="text-soft">No rest yet. Five or more, from all round, and the line is known.</p>
+    );
+  return (
+    <table>
+      <thead>
+        <tr className="label border-b border-line text-right [&_th]:font-normal">
+          <th className="text-left">zone</th>
+          <th>line</th>
+          <th>
+            <Term says="The true line lies within this nineteen times in twenty.">95 %</Term>
+          </th>
+          <th>rests</th>
+          <th>snap</th>
+          <th>
+            <Term says="How often rests like these come from a blank with no line at all (Rayleigh’s test).">
+              by chance
+            </Term>
+          </th>
+          <th>
+            <span className="sr-only">how sure</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody className="fig text-[17px]">
+        {readings.flatMap((z) =>
+          z.lines.map((line, n) => (
+            <tr key={`${z.zone}${n}`} className="border-b border-line/60 text-right">
+              <td className="py-1 text-left font-sans text-[15px]">
+                {n === 0 ? ZONES.find((o) => o.value === z.zone)!.label : "and a second line"}
+              </td>
+              <td className="text-xl">{Math.round(line.angle_deg)}°</td>
+              <td>
+                {line.half_width_deg >= 90 ? "unknown" : `±${line.half_width_deg.toFixed(1)}°`}
+              </td>
+              <td>{line.trials}</td>
+              <td>{line.snap.toFixed(1)}</td>
+              <td>{n ? "" : z.rayleigh_p < 0.001 ? "< 0.001" : z.rayleigh_p.toFixed(3)}</td>
+              <td
+                className={`pl-3 text-left font-sans text-[14px] ${z.sure ? "text-good" : "text-check"}`}
+              >
+                {n
+                  ? ""
+                  : z.sure
+                    ? "✓ sure"
+                    : z.more_trials
+                      ? `take ${z.more_trials} more`
+                      : "no line"}
+              </td>
+            </tr>
+          )),
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+function NewRest({ onAdd }: { onAdd: (angle: number) => void }) {
+  const [text, setText] = useState("");
+  const [problem, setProblem] = useState<string | null>(null);
+  const add = async () => {
+    const typed = text;
+    setText("");
+    setProblem(null);
+    try {
+      onAdd((await take(api.POST("/api/clock-angles", { body: { text: typed } }))).deg);
+    } catch (error) {
+      setText(typed);
+      setProblem((error as Error).message);
+    }
+  };
+  return (
+    <form
+      className="mt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void add();
+      }}
+    >
+      <label className="label block" htmlFor="new-rest">
+        or type it: 135, 4:30, 6/16
+      </label>
+      <div className="flex gap-2">
+        <input
+          id="new-rest"
+          className="field max-w-28"
+          value={text}
+          placeholder="135"
+          aria-invalid={problem ? true : undefined}
+          onChange={(e) => setText(e.target.value)}
+        />
+        <Button type="submit">Add a rest</Button>
+      </div>
+      {problem && (
+        <p role="alert" className="mt-1 text-[13px] text-ruin">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
+}
+
+function Rests() {
+  const { build, edit, plan } = useBuild();
+  const odd = new Map(
+    [...plan!.spine.zones, ...plan!.spine.sections].flatMap((z) =>
+      z.odd.map(
+        (o) => [o.index, o.kind === "mirrored" ? "read off the wrong side?" : "far off"] as const,
+      ),
+    ),
+  );
+  const trials = build!.spine.trials;
+  if (!trials.length) return null;
+  return (
+    <section>
+      <h2>Rests</h2>
+      <ol className="mt-1 flex flex-wrap gap-1.5">
+        {trials.map((t, i) => (
+          <li
+            key={i}
+            className={`fig flex items-center rounded border bg-field pl-2.5 text-[15px] ${odd.has(i) ? "border-check" : "border-line"}`}
+            title={odd.get(i)}
+          >
+            {Number(t.angle_deg.toFixed(1))}°
+            <span className="ml-1.5 text-[13px] text-soft">
+              {SNAPS[t.snap - 1]!.label}
+              {t.section > 0 && `, section ${t.section}`}
+              {t.zone !== "whole" && `, ${t.zone}`}
+              {t.by && `, ${t.by}`}
+            </span>
+            <IconButton
+              name={`Remove the rest at ${t.angle_deg}°`}
+              onClick={() => edit("remove a rest", (b) => void b.spine.trials.splice(i, 1))}
+            >
+              <X size={13} />
+            </IconButton>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
