@@ -14,6 +14,7 @@ from fastapi.staticfiles import StaticFiles
 from wise_spool import __version__
 from wise_spool.api import models as m
 from wise_spool.api import problems
+from wise_spool.api.bends import bend_routes
 from wise_spool.api.devices import device_routes
 from wise_spool.api.limits import LargestBody, SameOrigin
 from wise_spool.api.problems import FieldProblem, Problem, ProblemError, field_problems
@@ -108,6 +109,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     app.include_router(shelf_routes(Shelf(store)))
     app.include_router(trainer_routes(TrainerRounds(store)))
     app.include_router(device_routes())
+    app.include_router(bend_routes())
 
     @app.get("/api/health")
     def health() -> m.Health:

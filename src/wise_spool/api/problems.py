@@ -40,7 +40,7 @@ WORDS = {
     "density_g_ml": "density", "lengths_mm": "stick of stock", "side_mm": "side of the stock", "kerf_mm": "kerf",
     "facing_mm": "facing allowance", "sanding_mm": "sanding allowance", "mandrel_mm": "mandrel",
     "glue_temperature_c": "temperature at glue-up", "start_mm": "start", "end_mm": "end", "reach_mm": "reach",
-    "thickness_mm": "tape thickness", "width_mm": "tape width", "stock": "how many", "large_mm": "large end", "trials": "rest", "drop_mm": "drop", "drops": "drop", "gap_mm": "gap on the flat", "flat": "reading on the flat", "weight_g": "weight", "clamp_mm": "clamp", "label_deg": "clock angle of the label", "by_deg": "turn", "line_deg": "line", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
+    "thickness_mm": "tape thickness", "width_mm": "tape width", "stock": "how many", "large_mm": "large end", "trials": "rest", "static": "static reading", "weight_g": "weight", "load_g": "load", "pull_deg": "pull", "friction": "ring friction", "tilt_deg": "tilt of the spool", "spool_mm": "spool", "rows": "row of the static test", "drop_mm": "drop", "drops": "drop", "gap_mm": "gap on the flat", "flat": "reading on the flat", "clamp_mm": "clamp", "label_deg": "clock angle of the label", "by_deg": "turn", "line_deg": "line", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
 }  # fmt: skip
 UNITS = {
     "_mm": " mm",

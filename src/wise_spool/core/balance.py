@@ -98,7 +98,9 @@ def part_mass_g(part: Part, bore_a_mm: float, bore_b_mm: float) -> tuple[float, 
 
 
 def guide_mass_g(guide: Guide) -> float:
-    """A guide nobody has weighed, by its ring and feet."""
+    """A guide's mass: weighed, or by its ring and feet."""
+    if guide.mass_g is not None:
+        return guide.mass_g
     return RING_G_PER_MM2 * guide.ring_mm**2 * (1.5 if guide.feet == "double" else 1.0)
 
 

@@ -70,6 +70,17 @@ class Joint(Frozen):
     overlap_mm: LengthMm = 60.0
 
 
+class StaticReading(Frozen):
+    """One bend on the bench: clamped level at ``clamp_mm``, ``weight_g`` hung at ``at_mm`` (the bare
+    tip when None), which dropped ``drop_mm``; the angle there, when it was read."""
+
+    clamp_mm: StationMm = 300.0
+    weight_g: Annotated[float, Field(gt=0, le=20000)]
+    at_mm: StationMm | None = None
+    drop_mm: Annotated[float, Field(gt=0, le=6000)]
+    angle_deg: Annotated[float, Field(ge=0, le=180)] | None = None
+
+
 class Blank(Frozen):
     """The blank as it arrived, and what is cut from it."""
 
@@ -86,6 +97,7 @@ class Blank(Frozen):
     readings: Annotated[tuple[Reading, ...], Field(max_length=400)] = ()
     joints: Annotated[tuple[Joint, ...], Field(max_length=8)] = ()
     mass_g: MassG | None = None
+    static: Annotated[tuple[StaticReading, ...], Field(max_length=30)] = ()
 
 
 class RollTrial(Frozen):
@@ -138,12 +150,16 @@ class Spine(Frozen):
 
 
 class Reel(Frozen):
-    """The reel as mounted: spool wound fully forward."""
+    """The reel as mounted, spool wound fully forward: its lip ahead of the foot, the spool's axis
+    over the blank at the lip, how far that axis points down toward the tip, and the spool's width."""
 
     name: Words = ""
     lip_ahead_mm: LengthMm = 60.0
     guessed: bool = True
     mass_g: MassG | None = None
+    height_mm: Annotated[float, Field(ge=0, le=150)] = 55.0
+    tilt_deg: Annotated[float, Field(ge=0, le=30)] = 4.0
+    spool_mm: Annotated[float, Field(gt=0, le=120)] = 48.0
 
 
 class TipTop(Frozen):
@@ -162,7 +178,8 @@ class StatedAt(Frozen):
 
 
 class Guide(Frozen):
-    """One guide; feet edges are measured from the ring centre along the blank."""
+    """One guide; feet edges are measured from the ring centre along the blank. ``built`` is where it
+    really went: from then on it beats ``at``."""
 
     id: Id
     ring_mm: Annotated[float, Field(gt=0, le=80)]
@@ -171,7 +188,35 @@ class Guide(Frozen):
     foot_tip_mm: Annotated[float, Field(ge=0, le=80)] = 0.0
     height_mm: Annotated[float, Field(ge=0, le=120)] = 12.0
     thread: Words = "garnet"
+    mass_g: MassG | None = None
     at: StatedAt | None = None
+    built: StatedAt | None = None
+
+
+class TestRow(Frozen):
+    """What one guide showed in the static test."""
+
+    guide_id: Id
+    lifts: bool = False
+    touches: bool = False
+    angle_deg: Annotated[float, Field(ge=0, le=180)] | None = None
+    note: Words = ""
+
+
+class StaticTest(Frozen):
+    """The real rod under a stated load."""
+
+    load_g: Annotated[float, Field(gt=0, le=20000)] = 500.0
+    rows: Annotated[tuple[TestRow, ...], Field(max_length=30)] = ()
+
+
+class BendSetup(Frozen):
+    """How the rod is loaded on the screen: the line's pull at the fish."""
+
+    load_g: Annotated[float, Field(ge=0, le=20000)] = 300.0
+    pull_deg: Annotated[float, Field(ge=0, le=180)] = 90.0
+    friction: Annotated[float, Field(ge=0, le=0.6)] = 0.0
+    own_weight: bool = False
 
 
 class Guides(Frozen):
@@ -183,6 +228,8 @@ class Guides(Frozen):
     first_gap_mm: Annotated[float, Field(gt=0, le=400)] = 101.6
     mark_from: Datum = "tip_top_ring"
     mark_under: MarkUnder = "ring_centre"
+    bend: BendSetup = BendSetup()
+    static_test: StaticTest | None = None
 
     @model_validator(mode="after")
     def _ids_differ(self) -> "Guides":

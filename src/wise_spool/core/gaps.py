@@ -12,7 +12,7 @@ from wise_spool.core.findings import Noted, Place, Spot
 from wise_spool.core.frozen import Frozen
 from wise_spool.core.units import MM_PER_INCH, STEP_MM, MarkingRule, format_length, rule_unit
 
-Source = Literal["stated", "closed", "assumed", "unplaced"]
+Source = Literal["stated", "closed", "assumed", "unplaced", "built"]
 
 
 class GuidePlaced(Frozen):

@@ -100,21 +100,24 @@ def plan_guides(build: Build, datums: Datums | None, handle: HandlePlan) -> Guid
 
 
 def _stated(guide: Guide, train: Guides, datums: Datums | None) -> _Spot:
-    if guide.at is None or datums is None:
+    at = guide.built or guide.at
+    if at is None or datums is None:
         return _Spot(guide, None, "unplaced")
     try:
-        station = datums.station(guide.at.datum, guide.at.distance_mm)
+        station = datums.station(at.datum, at.distance_mm)
     except DatumUnknownError:
         return _Spot(guide, None, "unplaced")
     return _Spot(
-        guide, datums.tip_top_ring_mm - station - ring_offset_mm(guide, train.mark_under), "stated"
+        guide,
+        datums.tip_top_ring_mm - station - ring_offset_mm(guide, train.mark_under),
+        "built" if guide.built else "stated",
     )
 
 
 def _assume_stripper(spots: list[_Spot], build: Build, datums: Datums, handle: HandlePlan) -> None:
     """Give the guide nearest the reel a place when nobody has, so the rest can be closed."""
     last = spots[-1]
-    if last.source == "stated" or last.guide.at is not None:
+    if last.source in ("stated", "built") or last.guide.at is not None:
         return
     lip = datums.spool_lip_mm
     ahead = STRIPPER_FROM_LIP_MM[build.brief.rod_type]

@@ -15,6 +15,7 @@ from wise_spool.core.handle_findings import find_in_handle
 from wise_spool.core.spine import PencilPlace, SpinePlan, plan_spine
 from wise_spool.core.spine_findings import find_in_spine
 from wise_spool.core.stack import Fitted, Mark
+from wise_spool.core.stiffness import StiffnessPlan, find_in_stiffness, measure
 from wise_spool.core.units import MarkingRule, round_to_rule
 
 FINISH_G_PER_ML = 1.25
@@ -54,6 +55,7 @@ class Plan(Frozen):
     guides: GuidesPlan
     finish: FinishPlan
     balance: BalancePlan | None
+    stiffness: StiffnessPlan | None
     marks: tuple[MarkDrawn, ...]
     findings: tuple[Finding, ...]
     standing: tuple[StageStanding, ...]
@@ -63,6 +65,7 @@ def plan(build: Build) -> Plan:
     """Plan a build. Never raises for a valid document: what is wrong becomes a finding."""
     work = working_blank(build.blank)
     blank = plan_blank(build.blank, work)
+    stiffness = measure(build.blank)
     fitted = fit_parts(build, work)
     handle = assemble(build, work, fitted)
     datums = datums_of(build, work, handle)
@@ -78,6 +81,7 @@ def plan(build: Build) -> Plan:
     findings = by_ruin(
         [
             *find_in_blank(build.blank, work, build.rule),
+            *find_in_stiffness(build.blank, stiffness),
             *find_in_spine(build, spine),
             *find_in_handle(build, handle, work),
             *find_in_guides(build, guides, work, handle),
@@ -91,6 +95,7 @@ def plan(build: Build) -> Plan:
         handle=handle,
         guides=guides,
         finish=finish,
+        stiffness=stiffness,
         balance=_balance(build, work, fitted, handle, guides, finish),
         marks=_road_map(build, blank, handle, guides),
         findings=findings,
