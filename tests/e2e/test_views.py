@@ -5,6 +5,7 @@ from playwright.sync_api import expect
 from tests.e2e.browser import InTheBrowser
 
 STAGES = ("blank", "spine", "handle", "guides", "finish")
+GUIDES_JOBS = ("bend", "layouts", "reel-side", "test")
 JOBS = ("stack", "sizes", "turning", "bores", "arbor", "order", "glue-up", "balance")
 
 
@@ -30,6 +31,7 @@ class Views(InTheBrowser):
             paths += [
                 f"/build/{ids['Skerry 10']}/spine/{job}" for job in ("drops", "decide", "marks")
             ]
+            paths += [f"/build/{ids['Skerry 10']}/guides/{job}" for job in GUIDES_JOBS]
             paths += ["/shelf/part", "/shelf/adhesive", "/trainer"]
             for path in paths:
                 with self.subTest(light=light, path=path.split("/")[-1] or "rack"):
@@ -40,6 +42,7 @@ class Views(InTheBrowser):
         self.page.set_viewport_size({"width": 1024, "height": 768})
         ids = self.ids()
         views = [*STAGES, *(f"handle/{job}" for job in JOBS), "spine/drops", "spine/decide"]
+        views += [f"guides/{job}" for job in GUIDES_JOBS]
         for path in ["/", "/shelf/part", *(f"/build/{ids['Skerry 10']}/{v}" for v in views)]:
             self.visit(path)
             wide = self.page.evaluate("document.documentElement.scrollWidth")

@@ -20,6 +20,7 @@ from wise_spool.api.limits import LargestBody, SameOrigin
 from wise_spool.api.problems import FieldProblem, Problem, ProblemError, field_problems
 from wise_spool.api.shelf import shelf_routes
 from wise_spool.api.trainer import trainer_routes
+from wise_spool.core.batch import alike, deviations
 from wise_spool.core.build import Brief, Build
 from wise_spool.core.clock import ClockError, parse_clock_deg
 from wise_spool.core.findings import Finding
@@ -188,6 +189,24 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
             update={"name": f"{build.name[:72]}, copy", "finish": finish, "done": ()}
         )
         return _state(builds.add(fresh, "copied"))
+
+    @app.post("/api/builds/{build_id}/batch", status_code=201)
+    def make_batch(build_id: uuid.UUID, new: m.NewBatch, builds: builds_) -> list[m.BatchRod]:
+        kept = builds.get(build_id)
+        first, *rest = alike(kept.build, new.rods)
+        builds.save(build_id, kept.revision, first, f"a batch of {new.rods}")
+        for build in rest:
+            builds.add(build, "one of a batch")
+        return batch(build_id, builds)
+
+    @app.get("/api/builds/{build_id}/batch")
+    def batch(build_id: uuid.UUID, builds: builds_) -> list[m.BatchRod]:
+        mine = builds.get(build_id).build.batch
+        return [
+            m.BatchRod(id=k.id, name=k.build.name, deviations=list(deviations(k.build)))
+            for k in builds.all()
+            if mine and k.build.batch == mine
+        ]
 
     @app.get("/api/builds/{build_id}/file")
     def export_build(build_id: uuid.UUID, builds: builds_) -> Response:

@@ -2,7 +2,7 @@
 
 from fastapi import APIRouter
 from fastapi.responses import Response
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 
 from wise_spool.api.problems import FieldProblem, ProblemError
 from wise_spool.core.bend import BendError
@@ -11,7 +11,8 @@ from wise_spool.core.build import BendSetup, Build
 from wise_spool.core.guides import GuidesPlan, datums_of, plan_guides
 from wise_spool.core.handle import HandlePlan, plan_handle
 from wise_spool.core.layouts import LayoutsPlan, plan_layouts
-from wise_spool.core.loaded import LoadedPlan, plan_loaded
+from wise_spool.core.loaded import BendPoint, LoadedPlan, plan_loaded
+from wise_spool.core.photo import PhotoFit, refit
 from wise_spool.core.reel_side import ReelSidePlan, plan_reel_side
 from wise_spool.core.stiffness import StiffnessPlan, measure
 from wise_spool.core.train import TrainPlan, plan_train
@@ -27,6 +28,16 @@ class ToBend(BaseModel):
 
     build: Build
     setups: list[BendSetup] = []
+
+
+class Photo(BaseModel):
+    """Points clicked along a photographed blank, in the bend's frame, and the load it hung under."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    build: Build
+    setup: BendSetup
+    points: list[BendPoint] = Field(max_length=60)
 
 
 class Bends(BaseModel):
@@ -76,6 +87,14 @@ def bend_routes() -> APIRouter:
         return Layouts(
             layouts=found, train=plan_train(asked.build, work, handle, guides, stiffness)
         )
+
+    @routes.post("/photo")
+    def photo(asked: Photo) -> PhotoFit:
+        work, handle, guides, stiffness = _pieces(asked.build)
+        try:
+            return refit(asked.build, work, handle, guides, stiffness, asked.setup, asked.points)
+        except BendError as error:
+            raise _refused(error) from error
 
     return routes
 

@@ -5,6 +5,7 @@ from datetime import datetime
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from wise_spool.core.batch import Deviation
 from wise_spool.core.blank import TaperPoint
 from wise_spool.core.build import BlankMaterial, Build, RodType
 from wise_spool.core.fields import Name, Words
@@ -163,3 +164,19 @@ class Csv(BaseModel):
     """A CSV file's text."""
 
     text: str = Field(max_length=2_000_000)
+
+
+class NewBatch(BaseModel):
+    """How many rods alike, this one among them."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    rods: int = Field(ge=2, le=20)
+
+
+class BatchRod(BaseModel):
+    """One rod of a batch, and how far its guides as built are off the layout."""
+
+    id: uuid.UUID
+    name: str
+    deviations: list[Deviation]

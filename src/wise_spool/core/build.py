@@ -285,13 +285,14 @@ class Finish(Frozen):
 
 
 class Build(Frozen):
-    """One rod."""
+    """One rod; rods of one ``batch`` share a layout."""
 
     format: Literal["wise-spool-build"] = "wise-spool-build"
     schema_version: Literal[2] = SCHEMA_VERSION
     name: Name
     client: Words = ""
     number: Words = ""
+    batch: Words = ""
     rule: MarkingRule = "in/16"
     brief: Brief = Brief()
     blank: Blank = Blank()

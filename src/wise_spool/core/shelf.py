@@ -4,11 +4,11 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from wise_spool.core.fields import Words
+from wise_spool.core.fields import MassG, Words
 from wise_spool.core.frozen import Frozen
 from wise_spool.core.parts import Adhesive, Drill, Part, Reamer
 
-ShelfKind = Literal["reamer", "drill", "tape", "adhesive", "part"]
+ShelfKind = Literal["reamer", "drill", "tape", "adhesive", "part", "guide"]
 
 
 class Tape(Frozen):
@@ -54,10 +54,30 @@ class PartOnShelf(Frozen):
     item: Part
 
 
+class ShelvedGuide(Frozen):
+    """A guide in its bag: ring, feet, height, weight."""
+
+    name: Words = ""
+    ring_mm: Annotated[float, Field(gt=0, le=80)]
+    feet: Literal["single", "double"] = "single"
+    foot_butt_mm: Annotated[float, Field(ge=0, le=80)] = 14.0
+    foot_tip_mm: Annotated[float, Field(ge=0, le=80)] = 0.0
+    height_mm: Annotated[float, Field(ge=0, le=120)] = 12.0
+    mass_g: MassG | None = None
+
+
+class GuideOnShelf(Frozen):
+    """A guide."""
+
+    kind: Literal["guide"] = "guide"
+    item: ShelvedGuide
+
+
 Shelved = Annotated[
-    ReamerOnShelf | DrillOnShelf | TapeOnShelf | AdhesiveOnShelf | PartOnShelf,
+    ReamerOnShelf | DrillOnShelf | TapeOnShelf | AdhesiveOnShelf | PartOnShelf | GuideOnShelf,
     Field(discriminator="kind"),
 ]
 ITEM: dict[ShelfKind, type[Frozen]] = {
     "reamer": Reamer, "drill": Drill, "tape": Tape, "adhesive": Adhesive, "part": Part,
+    "guide": ShelvedGuide,
 }  # fmt: skip

@@ -4,9 +4,11 @@ from wise_spool.core.parts import Adhesive, BoreStep, Drill, Part, Reamer, SeatB
 from wise_spool.core.shelf import (
     AdhesiveOnShelf,
     DrillOnShelf,
+    GuideOnShelf,
     PartOnShelf,
     ReamerOnShelf,
     Shelved,
+    ShelvedGuide,
     Tape,
     TapeOnShelf,
 )
@@ -55,6 +57,16 @@ def _check(bore: float) -> Part:
     )  # fmt: skip
 
 
+def _guides() -> list[tuple[ShelvedGuide, int]]:
+    """Running guides on one foot, reduction guides on two."""
+    single = [(5, 11, 9, 0.21), (6, 13, 11, 0.29), (8, 14, 14, 0.52)]
+    double = [(8, 14, 17, 0.9), (12, 17, 26, 1.9), (20, 22, 38, 5.2), (30, 27, 54, 11.5)]
+    return [
+        *((ShelvedGuide(name=f"running {r}", ring_mm=r, foot_butt_mm=f, height_mm=h, mass_g=m), 20) for r, f, h, m in single),
+        *((ShelvedGuide(name=f"two-foot {r}", ring_mm=r, feet="double", foot_butt_mm=f, foot_tip_mm=f, height_mm=h, mass_g=m), 8) for r, f, h, m in double),
+    ]  # fmt: skip
+
+
 def demo_shelf() -> list[tuple[Shelved, int]]:
     """Tools, tapes, adhesives and parts with how many there are."""
     lip = (BoreStep(from_mm=44, to_mm=50, bore_mm=14.8),)
@@ -85,4 +97,5 @@ def demo_shelf() -> list[tuple[Shelved, int]]:
         (TapeOnShelf(item=Tape(name="thin blue tape", thickness_mm=0.12, width_mm=19)), 2),
         *((AdhesiveOnShelf(item=a), 2) for a in SHOP_ADHESIVES),
         *((PartOnShelf(item=p), n) for p, n in parts),
+        *((GuideOnShelf(item=g), n) for g, n in _guides()),
     ]

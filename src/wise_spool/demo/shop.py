@@ -23,6 +23,7 @@ from wise_spool.core.build import (
     RollTrial,
     Spine,
     StatedAt,
+    StaticReading,
     TipTop,
 )
 from wise_spool.core.parts import (
@@ -145,6 +146,7 @@ def skerry() -> Build:
             label_line="0.20 to 0.30 mm",
             label_lure="15 to 40 g",
             length_mm=3048,
+            static=(StaticReading(clamp_mm=300, weight_g=100, drop_mm=inches("12 3/8")),),
             tip_tube_64ths=5.5,
             readings=readings(
                 (0, 14.62), (150, 14.20), (300, 13.71), (450, 13.18), (600, 12.66), (900, 11.35),
@@ -184,7 +186,7 @@ def skerry() -> Build:
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=6, ring_ahead_mm=9, height_mm=9),
-            reel=Reel(name="4000-size spinning reel", lip_ahead_mm=62, guessed=False, mass_g=275),
+            reel=Reel(name="4000-size spinning reel", lip_ahead_mm=62, guessed=False, mass_g=275, height_mm=78),
             train=train,
         ),
         finish=Finish(product=SLOW_FINISH, temperature_c=21, humidity_percent=55),
@@ -227,6 +229,11 @@ def holm() -> Build:
             label_action="fast",
             label_lure="10 to 30 g",
             length_mm=2083,
+            static=(
+                StaticReading(clamp_mm=300, weight_g=100, drop_mm=181),
+                StaticReading(clamp_mm=300, weight_g=250, drop_mm=395),
+                StaticReading(clamp_mm=300, weight_g=400, at_mm=1354, drop_mm=62),
+            ),
             readings=readings(
                 (0, 12.94), (100, 12.61), (200, 12.22), (300, 11.80), (400, 11.35), (700, 9.82),
                 (1000, 8.11), (1300, 6.44), (1600, 4.72), (1900, 2.93), (2080, 2.02),
@@ -318,7 +325,7 @@ def beacon(n: int, now: datetime) -> Build:
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=5, ring_ahead_mm=8, height_mm=8),
-            reel=Reel(name="2500-size spinning reel", lip_ahead_mm=55, guessed=False),
+            reel=Reel(name="2500-size spinning reel", lip_ahead_mm=55, guessed=False, height_mm=66),
             train=(
                 at(single(1, 5, 11, 9, "beacon red"), "tip_top_ring", "3 7/8"),
                 at(single(2, 5, 11, 9, "beacon red"), "tip_top_ring", "8 1/4"),

@@ -97,7 +97,8 @@ const SAVING = {
 };
 
 function TopBar({ id }: { id: string }) {
-  const { build, saving, canUndo, canRedo, undo, redo } = useBuild();
+  const { build, reading, canUndo, canRedo, undo, redo, ...state } = useBuild();
+  const saving = state.saving === "saved" && reading > 0 ? "saving" : state.saving;
   const [history, setHistory] = useState(false);
   return (
     <header className="flex h-11 shrink-0 items-center gap-3 px-3">

@@ -10,7 +10,9 @@ export function moveGuide(placed: GuidePlaced, towardTipMm: number, step: number
   return (build) => {
     const guide = build.guides.train.find((g) => g.id === placed.id);
     if (!guide) return;
-    if (guide.at) {
+    if (guide.built) {
+      guide.built.distance_mm = Math.max(0, snap(guide.built.distance_mm - towardTipMm, step));
+    } else if (guide.at) {
       const backward = guide.at.datum === "tip_top_ring" || guide.at.datum === "bare_tip";
       const moved = guide.at.distance_mm + (backward ? -1 : 1) * towardTipMm;
       guide.at.distance_mm = Math.max(0, snap(moved, step));
@@ -57,6 +59,8 @@ export function nextGuide(train: Guide[]): Guide {
     foot_tip_mm: like?.foot_tip_mm ?? 0,
     height_mm: like?.height_mm ?? 12,
     thread: like?.thread ?? "garnet",
+    mass_g: null,
     at: null,
+    built: null,
   };
 }

@@ -40,6 +40,8 @@ interface BuildStore {
   notice: string | null;
   conflict: Conflict | null;
   drafts: Record<string, Draft>;
+  /** Entries being read by the server, before they are edits. */
+  reading: number;
   open: (id: string) => Promise<void>;
   edit: (what: string, recipe: Recipe, typed?: { path: string; text: string }) => void;
   show: (recipe: Recipe) => void;
@@ -47,6 +49,7 @@ interface BuildStore {
   undo: () => Promise<void>;
   redo: () => Promise<void>;
   draft: (path: string, draft: Draft | null) => void;
+  readWhile: (work: () => void | Promise<void>) => Promise<void>;
   say: (notice: string | null) => void;
   settle: (whose: "mine" | "theirs") => void;
 }
@@ -184,6 +187,7 @@ export const useBuild = create<BuildStore>((set, get) => {
     notice: null,
     conflict: null,
     drafts: {},
+    reading: 0,
 
     open: async (id) => {
       waiting = null;
@@ -252,6 +256,15 @@ export const useBuild = create<BuildStore>((set, get) => {
       if (Object.keys(rest).length) localStorage.setItem(draftsKey(id), JSON.stringify(rest));
       else localStorage.removeItem(draftsKey(id));
       set({ drafts: rest });
+    },
+
+    readWhile: async (work) => {
+      set({ reading: get().reading + 1 });
+      try {
+        await work();
+      } finally {
+        set({ reading: get().reading - 1 });
+      }
     },
 
     say: (notice) => set({ notice }),

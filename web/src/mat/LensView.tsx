@@ -9,6 +9,7 @@ import { GuideTrain, Parts } from "./held";
 import { MatLines, PencilMarks, SpineLine, TipTop } from "./layers";
 import { BlankShape, RodPaint, WrapShape } from "./Rod";
 import { Ruler } from "./Ruler";
+import { ToleranceBands } from "./ToleranceBands";
 import { guidesBelow, handleLens, makeScale, tipLens, wholeRod } from "./scale";
 import type { Lens } from "./scale";
 import { LENS_H, PAD } from "./size";
@@ -110,6 +111,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
             <WrapShape wrap={w} scale={scale} y={y} paint="mat" coated={stage === "finish"} />
           </g>
         ))}
+        {stage === "guides" && <ToleranceBands {...{ scale, y }} />}
         <TipTop {...{ scale, y, below }} />
         <g opacity={stage === "handle" ? 1 : 0.86}>
           <Parts {...{ stage, selected, onSelect, scale, y }} />

@@ -16,6 +16,7 @@ const KIND_TABS: { kind: ShelfKind; word: string }[] = [
   { kind: "drill", word: "Drills" },
   { kind: "tape", word: "Tapes" },
   { kind: "adhesive", word: "Adhesives" },
+  { kind: "guide", word: "Guides" },
 ];
 
 /** A column of the shelf: a measure in mm, a number, words, or one of a few. */
@@ -59,6 +60,23 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
     { key: "set_min", label: "set, min", kind: "number" },
     { key: "handle_min", label: "handle, min", kind: "number" },
   ],
+  guide: [
+    { key: "name", label: "guide", kind: "words" },
+    { key: "ring_mm", label: "ring", kind: "mm" },
+    {
+      key: "feet",
+      label: "feet",
+      kind: "choice",
+      options: [
+        { value: "single", label: "one" },
+        { value: "double", label: "two" },
+      ],
+    },
+    { key: "foot_butt_mm", label: "foot toward the butt", kind: "mm" },
+    { key: "foot_tip_mm", label: "foot toward the tip", kind: "mm" },
+    { key: "height_mm", label: "ring height", kind: "mm" },
+    { key: "mass_g", label: "grams", kind: "number", optional: true },
+  ],
   part: [
     { key: "name", label: "part", kind: "words" },
     {
@@ -97,6 +115,18 @@ const FRESH: Record<ShelfKind, () => Shelved> = {
       handle_min: 1440,
       full_cure_min: 10080,
       density_g_ml: 1.15,
+    },
+  }),
+  guide: () => ({
+    kind: "guide",
+    item: {
+      name: "",
+      ring_mm: 6,
+      feet: "single",
+      foot_butt_mm: 13,
+      foot_tip_mm: 0,
+      height_mm: 11,
+      mass_g: null,
     },
   }),
   part: () => ({ kind: "part", item: newPart("reel_seat", "shelf") }),

@@ -7,6 +7,7 @@ import { useLocation } from "wouter";
 import { api, take } from "../api/client";
 import { STAGES } from "../api/types";
 import { useBuild } from "../build/store";
+import { GUIDES_JOBS } from "../stages/guides/jobs";
 import { SPINE_JOBS } from "../stages/spine/jobs";
 import { JOBS } from "../stages/handle/jobs";
 import { useSettings } from "../ui/settings";
@@ -79,6 +80,16 @@ export function Palette() {
               >
                 <span className="capitalize">{stage}</span>
                 <span className="fig">{i + 1}</span>
+              </Command.Item>
+            ))}
+            {GUIDES_JOBS.map(({ job, word, says }) => (
+              <Command.Item
+                key={job}
+                className={ITEM}
+                value={`Guides ${word} ${says}`}
+                onSelect={run(() => go(`/build/${id}/guides/${job}`))}
+              >
+                Guides: {word} <span className="label">{says}</span>
               </Command.Item>
             ))}
             {SPINE_JOBS.map(({ job, word, says }) => (

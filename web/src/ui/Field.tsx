@@ -29,6 +29,7 @@ export function FieldShell(props: Shell) {
   const { path, label, hideLabel, hint, shown, title, suffix, commit, className } = props;
   const draft = useBuild((s) => s.drafts[path]);
   const setDraft = useBuild((s) => s.draft);
+  const readWhile = useBuild((s) => s.readWhile);
   const [editing, setEditing] = useState<string | null>(null);
   const cancelled = useRef(false);
   const id = useId();
@@ -47,7 +48,7 @@ export function FieldShell(props: Shell) {
     }
     setDraft(path, { text: typed, message: "" });
     try {
-      await commit(typed);
+      await readWhile(() => commit(typed));
       setDraft(path, null);
     } catch (error) {
       setDraft(path, { text: typed, message: (error as Error).message });

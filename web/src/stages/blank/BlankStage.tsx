@@ -9,6 +9,7 @@ import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { BriefFields } from "./BriefFields";
+import { StaticReadings } from "./StaticReadings";
 import { TaperPlot } from "./TaperPlot";
 
 /** Measure what arrived: length, diameters, joints, tube, cuts. */
@@ -28,6 +29,7 @@ export function BlankStage() {
           </div>
           <TaperPlot />
           <Readings build={build} />
+          <StaticReadings />
         </section>
         <section className="grid content-start gap-3">
           <h2>The blank</h2>

@@ -5,16 +5,45 @@ import type { Build, GuidePlaced } from "../../api/types";
 import { freeGuide, nextGuide } from "../../build/moves";
 import { useBuild, useShown } from "../../build/store";
 import { THREAD_NAMES, threadColour } from "../../mat/threads";
+import { FromShelf } from "../../shelf/FromShelf";
+import { useShelved } from "../../shelf/useShelf";
 import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
+import { JobNav } from "../JobNav";
+import { BendJob } from "./BendJob";
+import { GUIDES_JOBS, guidesJobOf } from "./jobs";
+import type { GuidesJob } from "./jobs";
+import { LayoutsJob } from "./LayoutsJob";
+import { ReelSideJob } from "./ReelSideJob";
+import { StaticTestJob } from "./StaticTestJob";
 import { GapLadder } from "./GapLadder";
 import { DATUMS, PasteChart } from "./PasteChart";
 
+const VIEWS: Record<GuidesJob, (props: StageProps) => React.ReactNode> = {
+  train: TrainJob,
+  bend: BendJob,
+  layouts: LayoutsJob,
+  "reel-side": ReelSideJob,
+  test: StaticTestJob,
+};
+
+/** The train laid out, bent, compared, proven. */
+export function GuidesStage({ selected, onSelect, job }: StageProps) {
+  const here = guidesJobOf(job);
+  const View = VIEWS[here];
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <JobNav stage="guides" jobs={GUIDES_JOBS} here={here} selected={selected} />
+      <View selected={selected} onSelect={onSelect} />
+    </div>
+  );
+}
+
 /** The train from the tip: stated guides stay, free ones close the middle in even steps. */
-export function GuidesStage({ selected, onSelect }: StageProps) {
+function TrainJob({ selected, onSelect }: StageProps) {
   const { build } = useShown();
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
@@ -38,6 +67,7 @@ const COLUMNS =
   "grid grid-cols-[2.2rem_4.6rem_minmax(13rem,1.5fr)_minmax(5.5rem,1fr)_minmax(4.5rem,.7fr)_minmax(5.5rem,1fr)_4.6rem] items-start gap-x-2";
 const SOURCE: Record<GuidePlaced["source"], string> = {
   stated: "stated",
+  built: "as built",
   closed: "free, closed in",
   assumed: "free, assumed",
   unplaced: "no place yet",
@@ -273,12 +303,29 @@ function GuideDetails({ build, i }: { build: Build; i: number }) {
 function TrainButtons({ build }: { build: Build }) {
   const edit = useBuild((s) => s.edit);
   const [pasting, setPasting] = useState(false);
+  const shelf = useShelved("guide");
   const add = () => edit("add a guide", (b) => void b.guides.train.push(nextGuide(b.guides.train)));
   return (
     <div className="mt-3 flex gap-2">
       <Button onClick={add} disabled={build.guides.train.length >= 30}>
         Add a guide toward the butt
       </Button>
+      <FromShelf
+        label="One from the shelf"
+        disabled={build.guides.train.length >= 30}
+        offers={shelf.map(({ item }) => ({
+          item,
+          name: item.name,
+          says: `ring ${item.ring_mm}, ${item.mass_g ?? "?"} g`,
+        }))}
+        onTake={(item) =>
+          edit(`take ${item.name} off the shelf`, (b) => {
+            const { ring_mm, feet, foot_butt_mm, foot_tip_mm, height_mm, mass_g } = item;
+            const measures = { ring_mm, feet, foot_butt_mm, foot_tip_mm, height_mm, mass_g };
+            b.guides.train.push({ ...nextGuide(b.guides.train), ...measures });
+          })
+        }
+      />
       <Button onClick={() => setPasting(true)}>Paste a chart</Button>
       <PasteChart open={pasting} onOpenChange={setPasting} build={build} />
     </div>

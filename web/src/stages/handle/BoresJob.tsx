@@ -51,7 +51,7 @@ type How = "short" | "home" | "past";
 /** The part was slid on: where did it stop? */
 function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
   const { build, plan } = useShown();
-  const { edit } = useBuild();
+  const { edit, readWhile } = useBuild();
   const [how, setHow] = useState<How>("short");
   const [text, setText] = useState("");
   const [why, setWhy] = useState("");
@@ -66,7 +66,9 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
         return;
       }
       try {
-        mm = await readMeasure(text, unitOf(build.rule), "length");
+        await readWhile(async () => {
+          mm = await readMeasure(text, unitOf(build.rule), "length");
+        });
       } catch (error) {
         setWhy((error as Error).message);
         return;

@@ -177,12 +177,15 @@ function Readings({ readings }: { readings: ZoneReading[] }) {
 function NewRest({ onAdd }: { onAdd: (angle: number) => void }) {
   const [text, setText] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
+  const readWhile = useBuild((s) => s.readWhile);
   const add = async () => {
     const typed = text;
     setText("");
     setProblem(null);
     try {
-      onAdd((await take(api.POST("/api/clock-angles", { body: { text: typed } }))).deg);
+      await readWhile(async () =>
+        onAdd((await take(api.POST("/api/clock-angles", { body: { text: typed } }))).deg),
+      );
     } catch (error) {
       setText(typed);
       setProblem((error as Error).message);

@@ -1,0 +1,134 @@
+"""The loaded rod in the browser: chart to static test, on copies of demo builds."""
+
+from playwright.sync_api import expect
+
+from tests.e2e.browser import INCH, OnTheDemo
+
+
+class UnderLoad(OnTheDemo):
+    def test_the_load_is_slid_and_the_rod_bends(self):
+        self.at("Skerry 10", "guides/bend")
+        slider = self.page.get_by_role("slider", name="Load on the line")
+        slider.focus()
+        expect(self.page.get_by_role("group", name="The rod under 300 g")).to_be_visible()
+        for _ in range(5):
+            slider.press("ArrowRight")
+        self.kept()
+        expect(self.page.get_by_role("group", name="The rod under 350 g")).to_be_visible()
+        self.assertEqual(self.build["guides"]["bend"]["load_g"], 350)
+
+    def test_a_dragged_guide_bends_along(self):
+        self.at("Skerry 10", "guides/bend")
+        row = self.page.get_by_role("row").filter(
+            has=self.page.get_by_role("button", name="guide 5", exact=True)
+        )
+        before = row.inner_text()
+        grip = self.page.get_by_role("slider", name="guide 5, ring 6")
+        box = grip.bounding_box()
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        self.page.mouse.move(x - 24, y, steps=6)
+        expect(row).not_to_have_text(before)
+        self.page.mouse.up()
+        self.kept()
+        self.assertIsNotNone(self.build["guides"]["train"][4]["at"])
+
+    def test_two_bends_are_compared(self):
+        self.at("Holm Casting", "guides/bend")
+        self.page.get_by_label("hold this bend to compare").check()
+        expect(self.page.get_by_role("columnheader", name="it was")).to_be_visible()
+
+    def test_where_the_blank_works_hardest_and_its_limit_are_said(self):
+        self.at("Holm Casting", "guides/bend")
+        slider = self.page.get_by_role("slider", name="Load on the line")
+        slider.focus()
+        slider.press("End")
+        self.kept()
+        expect(self.page.get_by_text("% strain, stopped at 1.2 %")).to_be_visible()
+        self.assertGreater(self.build["guides"]["bend"]["load_g"], 1500)
+
+    def test_a_guide_on_the_handle_says_so_and_nothing_is_lost(self):
+        self.expected_console = ("422",)
+        self.at("Skerry 10", "guides/train")
+        self.fill("Place of guide 10", "1 in")
+        self.page.get_by_role("link", name="Under load").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("lies on the handle")
+        self.assertAlmostEqual(
+            self.build["guides"]["train"][9]["at"]["distance_mm"], INCH, places=3
+        )
+
+    def test_measured_bends_disagree_with_the_label(self):
+        self.at("Holm Casting", "blank")
+        expect(self.finding("Labelled medium heavy, it measures")).to_be_visible()
+        self.press("Strike bend 3")
+        self.press("Strike bend 2")
+        self.fill("It dropped", "90 mm")
+        self.assertGreater(self.plan["stiffness"]["power_g"], 700)
+
+
+class Choosing(OnTheDemo):
+    def test_layouts_side_by_side_and_one_taken(self):
+        self.at("Holm Casting", "guides/layouts")
+        self.page.get_by_role("button", name="Take the layout: share of bend").click()
+        self.kept()
+        self.assertTrue(
+            all(g["at"]["datum"] == "tip_top_ring" for g in self.build["guides"]["train"])
+        )
+        expect(self.page.get_by_role("list", name="Tolerance of each guide")).to_be_visible()
+
+    def test_the_reel_side_by_geometry(self):
+        self.at("Skerry 10", "guides/reel-side")
+        self.fill("Axis points down by", "5")
+        self.press("Place them on the path")
+        last = self.build["guides"]["train"][9]["at"]
+        self.assertEqual(last["datum"], "spool_lip")
+        self.fill("Axis points down by", "0")
+        expect(self.page.get_by_text("runs level")).to_be_visible()
+
+    def test_a_static_test_moves_a_guide_for_good(self):
+        self.at("Skerry 10", "guides/test")
+        self.press("Record a static test")
+        self.fill("Guide 3 turned", "14")
+        self.page.get_by_label("Line touches at guide 3").check()
+        self.kept()
+        self.fill("Guide 3 stands at", "13 1/2")
+        placed = self.plan["guides"]["placed"][2]
+        self.assertEqual(placed["source"], "built")
+        self.assertAlmostEqual(placed["from_tip_ring_mm"], 13.5 * INCH, places=2)
+        self.assertTrue(self.build["guides"]["static_test"]["rows"][2]["touches"])
+
+    def test_a_batch_is_made_and_its_stick_printed(self):
+        self.at("Birch perch", "guides/test")
+        self.page.get_by_label("Rods in all").fill("3")
+        self.page.get_by_role("button", name="Make the batch").click()
+        expect(self.page.get_by_role("link", name="rod 3 of 3")).to_be_visible()
+        self.page.get_by_role("link", name="One story stick marks them all").click()
+        expect(self.page.get_by_role("img", name="Page 1 of the story stick")).to_be_visible()
+
+    def test_a_batch_of_a_hundred_is_refused_at_the_field(self):
+        self.expected_console = ("422",)
+        self.at("Birch perch", "guides/test")
+        self.page.get_by_label("Rods in all").fill("100")
+        self.page.get_by_role("button", name="Make the batch").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("at most 20")
+        expect(self.page.get_by_label("Rods in all")).to_have_value("100")
+
+    def test_a_photograph_refits_the_stiffness(self):
+        self.at("Skerry 10", "guides/test")
+        field = self.page.get_by_label("Picture of the bent rod")
+        picture = {"name": "bend.svg", "mimeType": "image/svg+xml", "buffer": PICTURE}
+        field.set_input_files(picture)
+        photo = self.page.get_by_role("group", name="The photograph")
+        for x, y in ((20, 30), (330, 200), (90, 34), (160, 52), (230, 96), (290, 150)):
+            photo.click(position={"x": x, "y": y})
+        self.page.get_by_role("button", name="Fit the stiffness to it").click()
+        said = self.page.get_by_text("The photograph says").or_(self.page.get_by_role("alert"))
+        expect(said).to_be_visible()
+
+
+PICTURE = (
+    b'<svg xmlns="http://www.w3.org/2000/svg" width="700" height="380">'
+    b'<rect width="700" height="380" fill="#ccd"/>'
+    b'<path d="M20,30 C200,30 300,90 330,200" stroke="#222" stroke-width="5" fill="none"/></svg>'
+)

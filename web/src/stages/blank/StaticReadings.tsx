@@ -1,0 +1,129 @@
+import { X } from "lucide-react";
+
+import { useBuild, useShown } from "../../build/store";
+import { Button, IconButton, Term } from "../../ui/controls";
+import { MeasureField, NumberField } from "../../ui/Field";
+
+/** Hang a weight on the clamped blank: its real stiffness, power and action. */
+export function StaticReadings() {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const readings = build.blank.static;
+  const s = plan.stiffness;
+  const how =
+    s &&
+    {
+      measured: "measured",
+      fitted: "measured, fitted over the readings",
+      label: "estimated from the label",
+      material: "estimated from the material",
+    }[s.source];
+  return (
+    <section className="border-t border-line pt-3">
+      <div className="mb-2 flex flex-wrap items-baseline gap-x-5 gap-y-1">
+        <h2>
+          <Term says="Clamp the blank level, hang a weight, measure how far it drops. Tip guarded, face out of line; never past the maker’s limit.">
+            Its bend
+          </Term>
+        </h2>
+        {s ? (
+          <span>
+            <span className="fig text-[20px]">{Math.round(s.power_g)} g</span> drop its tip by a
+            third: <strong>{s.power_words}</strong>, <strong>{s.action_words}</strong> at{" "}
+            {Math.round(s.action_deg)}°.{" "}
+            <span className="text-soft">
+              {how}, ±{Math.round(s.off_percent)} %
+              {s.label_words &&
+                s.source !== "label" &&
+                (s.agrees === false
+                  ? `; labelled ${s.label_words}`
+                  : s.agrees
+                    ? "; as labelled"
+                    : "")}
+            </span>
+          </span>
+        ) : (
+          <span className="text-soft">waits for the length and two diameters</span>
+        )}
+      </div>
+      <div className="grid gap-1.5">
+        {readings.map((r, i) => {
+          const at = `blank.static.${i}`;
+          return (
+            <div key={i} className="flex flex-wrap items-end gap-2">
+              <MeasureField
+                path={`${at}.clamp_mm`}
+                label={`Clamped at, ${i + 1}`}
+                className="w-28"
+                mm={r.clamp_mm}
+                keep={(mm) => (b) => void (b.blank.static[i]!.clamp_mm = mm ?? 0)}
+              />
+              <NumberField
+                path={`${at}.weight_g`}
+                label="Weight"
+                className="w-28"
+                suffix="g"
+                digits={1}
+                value={r.weight_g}
+                keep={(v) => (b) => void (b.blank.static[i]!.weight_g = v ?? 1)}
+              />
+              <MeasureField
+                path={`${at}.at_mm`}
+                label="Hung at"
+                className="w-28"
+                optional
+                placeholder="the tip"
+                mm={r.at_mm}
+                keep={(mm) => (b) => void (b.blank.static[i]!.at_mm = mm)}
+              />
+              <MeasureField
+                path={`${at}.drop_mm`}
+                label="It dropped"
+                className="w-28"
+                mm={r.drop_mm}
+                keep={(mm) => (b) => void (b.blank.static[i]!.drop_mm = mm ?? 1)}
+              />
+              <NumberField
+                path={`${at}.angle_deg`}
+                label="Tip angle"
+                className="w-28"
+                suffix="°"
+                digits={0}
+                optional
+                placeholder="not read"
+                value={r.angle_deg}
+                keep={(v) => (b) => void (b.blank.static[i]!.angle_deg = v)}
+              />
+              <IconButton
+                name={`Strike bend ${i + 1}`}
+                className="mb-0.5"
+                onClick={() => edit("strike a bend", (b) => void b.blank.static.splice(i, 1))}
+              >
+                <X size={14} />
+              </IconButton>
+            </div>
+          );
+        })}
+        <div>
+          <Button
+            disabled={readings.length >= 30 || build.blank.length_mm === null}
+            onClick={() =>
+              edit("a bend", (b) => {
+                const last = b.blank.static.at(-1);
+                b.blank.static.push({
+                  clamp_mm: last?.clamp_mm ?? 300,
+                  weight_g: last ? last.weight_g * 2 : 100,
+                  at_mm: null,
+                  drop_mm: 300,
+                  angle_deg: null,
+                });
+              })
+            }
+          >
+            Add a bend
+          </Button>
+        </div>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,178 @@
+import { useBuild, useShown } from "../../build/store";
+import { useWidth } from "../../mat/scale";
+import { Button, Term } from "../../ui/controls";
+import { MeasureField, NumberField } from "../../ui/Field";
+import { length } from "../../ui/measure";
+import { useBends } from "./useBends";
+
+const H = 190;
+
+/** The reel from the side: the spool's straight path over the blank, and the rings that meet it. */
+export function ReelSideJob() {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const bends = useBends(build, [build.guides.bend]);
+  const { reel } = build.guides;
+  const path = bends.data?.reel_side;
+  const lip = plan.guides.spool_lip_mm;
+  const reach =
+    Math.max(path?.meets_blank_mm ?? 600, ...(path?.spots.map((s) => s.from_lip_mm) ?? []), 300) *
+    1.06;
+  const x = (mm: number) => 70 + (mm / reach) * (width - 90);
+  const tall = Math.max(reel.height_mm + reel.spool_mm / 2, 40);
+  const y = (h: number) => H - 34 - (h / tall) * (H - 60);
+  const slope = Math.tan((reel.tilt_deg * Math.PI) / 180);
+  const choke = path?.spots.at(-1);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <div className="flex flex-wrap items-end gap-3">
+        <MeasureField
+          path="guides.reel.lip_ahead_mm"
+          label="Spool lip ahead of the foot"
+          className="w-44"
+          mm={reel.lip_ahead_mm}
+          keep={(mm) => (b) => void (b.guides.reel.lip_ahead_mm = mm ?? 0)}
+        />
+        <MeasureField
+          path="guides.reel.height_mm"
+          label="Spool axis over the blank"
+          className="w-44"
+          mm={reel.height_mm}
+          keep={(mm) => (b) => void (b.guides.reel.height_mm = mm ?? 0)}
+        />
+        <NumberField
+          path="guides.reel.tilt_deg"
+          label="Axis points down by"
+          className="w-36"
+          suffix="°"
+          digits={1}
+          value={reel.tilt_deg}
+          keep={(v) => (b) => void (b.guides.reel.tilt_deg = v ?? 0)}
+        />
+        <MeasureField
+          path="guides.reel.spool_mm"
+          label="Spool across"
+          className="w-32"
+          kind="diameter"
+          mm={reel.spool_mm}
+          keep={(mm) => (b) => void (b.guides.reel.spool_mm = mm ?? 40)}
+        />
+        {path && path.spots.length > 0 && lip !== null && (
+          <Button
+            look="tape"
+            onClick={() =>
+              edit("place the reel side on its path", (b) => {
+                for (const s of path.spots) {
+                  const guide = b.guides.train.find((g) => g.id === s.guide_id);
+                  if (guide) guide.at = { datum: "spool_lip", distance_mm: s.from_lip_mm };
+                }
+              })
+            }
+          >
+            Place them on the path
+          </Button>
+        )}
+      </div>
+      {bends.isError && !path && (
+        <p role="alert" className="text-ruin">
+          {bends.error.message}
+        </p>
+      )}
+      <div ref={ref}>
+        <svg
+          width={width}
+          height={H}
+          className="block"
+          role="img"
+          aria-label="The spool's path from the side"
+        >
+          <rect width={width} height={H} rx="4" fill="var(--mat)" />
+          <line x1={10} x2={width - 10} y1={y(0)} y2={y(0)} stroke="#b9c4c4" strokeWidth="5" />
+          <rect
+            x={x(0) - 52}
+            y={y(reel.height_mm + reel.spool_mm / 2)}
+            width={52}
+            height={Math.abs(y(reel.spool_mm) - y(0))}
+            rx="5"
+            fill="#56636a"
+            transform={`rotate(${reel.tilt_deg} ${x(0)} ${y(reel.height_mm)})`}
+          />
+          <line
+            x1={x(0)}
+            y1={y(reel.height_mm)}
+            x2={x(Math.min(reach, reel.height_mm / Math.max(slope, 0.01)))}
+            y2={y(Math.max(0, reel.height_mm - slope * reach))}
+            stroke="#f6cf4d"
+            strokeDasharray="7 4"
+            strokeWidth="1.6"
+          />
+          {choke && (
+            <polygon
+              points={`${x(0)},${y(reel.height_mm + reel.spool_mm / 2)} ${x(choke.from_lip_mm)},${y(reel.height_mm - slope * choke.from_lip_mm + choke.ring_mm / 2)} ${x(choke.from_lip_mm)},${y(reel.height_mm - slope * choke.from_lip_mm - choke.ring_mm / 2)} ${x(0)},${y(reel.height_mm - reel.spool_mm / 2)}`}
+              fill="#f6cf4d"
+              fillOpacity=".13"
+            />
+          )}
+          {path?.spots.map((s) => {
+            const h = reel.height_mm - slope * s.from_lip_mm;
+            return (
+              <g key={s.guide_id}>
+                <line
+                  x1={x(s.from_lip_mm)}
+                  x2={x(s.from_lip_mm)}
+                  y1={y(0)}
+                  y2={y(h - s.ring_mm / 2)}
+                  stroke="#e9efef"
+                  strokeWidth="2"
+                />
+                <ellipse
+                  cx={x(s.from_lip_mm)}
+                  cy={y(h)}
+                  rx={4}
+                  ry={Math.abs(y(s.ring_mm / 2) - y(0))}
+                  fill="none"
+                  stroke={s.chokes ? "#ff8d75" : "#e9efef"}
+                  strokeWidth="2.4"
+                />
+                <text
+                  x={x(s.from_lip_mm)}
+                  y={H - 12}
+                  textAnchor="middle"
+                  fontSize="14"
+                  className="fig"
+                  fill="var(--mat-ink)"
+                >
+                  {length(s.from_lip_mm, build.rule)}
+                </text>
+              </g>
+            );
+          })}
+          <text x={width - 14} y={18} textAnchor="end" fontSize="12.5" fill="var(--mat-ink)">
+            distances from the spool lip
+          </text>
+        </svg>
+      </div>
+      {path && (
+        <p>
+          {path.words}{" "}
+          {path.meets_blank_mm !== null && (
+            <span className="text-soft">
+              The path meets the blank {length(path.meets_blank_mm, build.rule)} ahead of the lip.
+            </span>
+          )}
+        </p>
+      )}
+      <p className="label">
+        <Term says="Heights of ring and spool, set against the spool’s tilt, give each ring its place on the line’s straight path.">
+          Distances from the lip
+        </Term>{" "}
+        for the {path?.spots.length ?? 0} rings nearest the reel: height where the path is as high
+        as the ring.{" "}
+        {reel.guessed &&
+          lip !== null &&
+          "The lip is guessed: 10 mm more on it moves each of them 10 mm toward the tip."}
+      </p>
+    </div>
+  );
+}

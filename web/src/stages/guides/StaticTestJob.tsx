@@ -1,0 +1,175 @@
+import { useBuild, useShown } from "../../build/store";
+import { Button, Term } from "../../ui/controls";
+import { MeasureField, NumberField, WordsField } from "../../ui/Field";
+import { length } from "../../ui/measure";
+import { Batch } from "./Batch";
+import { PhotoMatch } from "./PhotoMatch";
+import { useBends } from "./useBends";
+
+/** The real rod: its static test, its photograph, its batch. */
+export function StaticTestJob() {
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+      <TheTest />
+      <PhotoMatch />
+      <Batch />
+    </div>
+  );
+}
+
+function TheTest() {
+  const { build, plan } = useShown();
+  const edit = useBuild((s) => s.edit);
+  const test = build.guides.static_test;
+  const bends = useBends(build, [
+    { ...build.guides.bend, load_g: test?.load_g ?? 500, friction: 0, own_weight: false },
+  ]);
+  if (!test)
+    return (
+      <div className="py-4">
+        <p className="mb-3 max-w-xl text-soft">
+          Tape the guides on, string the rod, hang the load, and look: where does the line lift off
+          a ring, where does it touch the blank, how far does it turn? Stop at the maker’s limit;
+          tip guarded, face out of line, people clear.
+        </p>
+        <Button
+          look="tape"
+          disabled={build.guides.train.length === 0}
+          onClick={() =>
+            edit("static test", (b) => {
+              b.guides.static_test = {
+                load_g: b.guides.bend.load_g || 300,
+                rows: b.guides.train.map((g) => ({
+                  guide_id: g.id,
+                  lifts: false,
+                  touches: false,
+                  angle_deg: null,
+                  note: "",
+                })),
+              };
+            })
+          }
+        >
+          Record a static test
+        </Button>
+      </div>
+    );
+  const row = (id: string) => test.rows.findIndex((r) => r.guide_id === id);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
+      <div className="flex items-end gap-4">
+        <NumberField
+          path="guides.static_test.load_g"
+          label="Load hung"
+          className="w-32"
+          suffix="g"
+          digits={0}
+          value={test.load_g}
+          keep={(v) => (b) => void (b.guides.static_test!.load_g = v ?? 1)}
+        />
+        <p className="label mb-2 flex-1">
+          What was built beats what was planned, from the moment it is entered.
+        </p>
+        <Button
+          look="quiet"
+          onClick={() => edit("strike the static test", (b) => void (b.guides.static_test = null))}
+        >
+          Strike the test
+        </Button>
+      </div>
+      <table className="w-full">
+        <thead>
+          <tr className="label border-b border-line text-left [&_th]:pr-3 [&_th]:font-normal">
+            <th>guide</th>
+            <th>predicted turn</th>
+            <th>it turned</th>
+            <th>line lifts</th>
+            <th>line touches</th>
+            <th>
+              <Term says="From the tip-top ring to the ring’s centre, as it stands on the rod.">
+                it stands at
+              </Term>
+            </th>
+            <th>planned</th>
+            <th>note</th>
+          </tr>
+        </thead>
+        <tbody>
+          {build.guides.train.map((g, i) => {
+            const n = row(g.id);
+            const r = test.rows[n];
+            if (!r) return null;
+            const predicted = bends.data?.loaded[0]?.guides.find((x) => x.id === g.id);
+            const placed = plan.guides.placed[i];
+            const at = `guides.static_test.rows.${n}`;
+            return (
+              <tr key={g.id} className="border-b border-line/60 align-top [&_td]:py-1 [&_td]:pr-3">
+                <td className="fig pt-2 text-lg">{i + 1}</td>
+                <td className="fig pt-2 text-[16px]">
+                  {predicted ? `${predicted.break_deg.toFixed(0)}°` : "–"}
+                  {predicted?.touches && <span className="text-check"> touches</span>}
+                </td>
+                <td className="w-24">
+                  <NumberField
+                    path={`${at}.angle_deg`}
+                    label={`Guide ${i + 1} turned`}
+                    hideLabel
+                    optional
+                    suffix="°"
+                    digits={0}
+                    value={r.angle_deg}
+                    keep={(v) => (b) => void (b.guides.static_test!.rows[n]!.angle_deg = v)}
+                  />
+                </td>
+                {(["lifts", "touches"] as const).map((key) => (
+                  <td key={key} className="!pt-2">
+                    <input
+                      type="checkbox"
+                      className="size-5 accent-[var(--accent)]"
+                      aria-label={`Line ${key} at guide ${i + 1}`}
+                      checked={r[key]}
+                      onChange={() =>
+                        edit(
+                          `line ${key}`,
+                          (b) => void (b.guides.static_test!.rows[n]![key] = !r[key]),
+                        )
+                      }
+                    />
+                  </td>
+                ))}
+                <td className="w-32">
+                  <MeasureField
+                    path={`guides.train.${i}.built.distance_mm`}
+                    label={`Guide ${i + 1} stands at`}
+                    hideLabel
+                    optional
+                    placeholder="as planned"
+                    mm={g.built?.distance_mm ?? null}
+                    keep={(mm) => (b) =>
+                      void (b.guides.train[i]!.built =
+                        mm === null ? null : { datum: "tip_top_ring", distance_mm: mm })
+                    }
+                  />
+                </td>
+                <td className="fig pt-2 text-[16px]">
+                  {placed?.from_tip_ring_mm == null
+                    ? "–"
+                    : length(placed.from_tip_ring_mm, build.rule)}
+                </td>
+                <td>
+                  <WordsField
+                    path={`${at}.note`}
+                    label={`Note on guide ${i + 1}`}
+                    hideLabel
+                    value={r.note}
+                    keep={(v) => (b) => void (b.guides.static_test!.rows[n]!.note = v)}
+                  />
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}

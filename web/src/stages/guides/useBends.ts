@@ -1,0 +1,27 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+
+import { api, take } from "../../api/client";
+import type { BendSetup, Build } from "../../api/types";
+
+/** What of a build the bend depends on: two builds alike in this bend alike. */
+const key = (b: Build) => JSON.stringify([b.blank, b.handle.parts, b.guides, b.brief.rod_type]);
+
+/** The rod under these loads, as shown on screen, dragged guides included. */
+export const useBends = (build: Build, setups: BendSetup[]) =>
+  useQuery({
+    queryKey: ["bends", key(build), JSON.stringify(setups)],
+    queryFn: ({ signal }) => take(api.POST("/api/bends", { body: { build, setups }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    staleTime: Infinity,
+  });
+
+export const useLayouts = (build: Build) =>
+  useQuery({
+    queryKey: ["layouts", key(build)],
+    queryFn: ({ signal }) =>
+      take(api.POST("/api/bends/layouts", { body: { build, setups: [] }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    staleTime: Infinity,
+  });
