@@ -12,7 +12,15 @@ from tests.core.samples import blank, build, guide, seat
 from wise_spool.core.bend import BendError
 from wise_spool.core.blank import working_blank
 from wise_spool.core.build import BendSetup, Brief, Guides, Reel, StatedAt
-from wise_spool.core.layouts import SHARE_Q, _third_load, _Train, plan_layouts, share_of_bend
+from wise_spool.core.layouts import (
+    SHARE_Q,
+    _third_load,
+    _Train,
+    cut_shares,
+    plan_layouts,
+    share_of_bend,
+    shares_done,
+)
 from wise_spool.core.loaded import plan_loaded
 from wise_spool.core.parts import Handle
 from wise_spool.core.plan import plan
@@ -51,6 +59,22 @@ class ShareOfBend(unittest.TestCase):
         # The two gaps next to the tip may be held by the range of the first gap.
         middle = share[:-2]
         self.assertLess(float(np.ptp(middle)) / float(middle.mean()), 0.03)
+
+    @given(
+        st.lists(st.floats(1e-5, 2e-3), min_size=5, max_size=60), st.integers(1, 12),
+        st.floats(0, 1), st.floats(0.1, 0.6),
+    )  # fmt: skip
+    def test_any_bend_is_cut_into_equal_shares(self, bends, n, q, where):
+        station = np.linspace(400, 2050, len(bends))
+        order = [*(f"g{i}" for i in range(n)), "stripper"]
+        fixed = {"stripper": 400 + 1650 * where}
+        at = cut_shares(station, np.array(bends), order, fixed, q)
+        done = shares_done(station, np.array(bends), q)
+        share = np.interp([2050.0, *(at[g] for g in order)], station, done)
+        spans = -np.diff(share)
+        self.assertLess(float(np.ptp(spans)), 0.01 * float(spans.mean()))
+        places = [at[g] for g in order]
+        self.assertEqual(places, sorted(places, reverse=True))
 
     def test_gaps_grow_toward_the_butt_and_the_stripper_stays(self):
         train = self.train(rod())

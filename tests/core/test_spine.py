@@ -188,6 +188,9 @@ class SideBySide(unittest.TestCase):
         # Resting lies on the soft axis: across it, on the stiff one, the blank wants to roll.
         self.assertLess(abs(schools["resting_line"].rolls_deg), 20)
         self.assertGreater(abs(schools["stiff_axis"].rolls_deg), 45)
+        # Hung below, the line's pull helps; on top it works against the hand.
+        self.assertTrue(schools["resting_line"].holds_below)
+        self.assertFalse(schools["stiff_axis"].holds_on_top)
 
     def test_arcs_of_the_map_are_the_angle_on_each_girth(self):
         for line in self.planned(label_deg=90).map:

@@ -77,6 +77,9 @@ def _rack_rod(kept: Kept) -> m.RackRod:
         guides=list(p.guides.placed), tip_ring_mm=build.guides.tip_top.ring_mm,
         tip_height_mm=build.guides.tip_top.height_mm, standing=list(p.standing),
         first_finding=_pressing(build, p), waiting=_waiting(p),
+        power_g=None if p.stiffness is None else p.stiffness.power_g,
+        power_words="" if p.stiffness is None else p.stiffness.power_words,
+        power_measured=p.stiffness is not None and p.stiffness.source in ("measured", "fitted"),
     )  # fmt: skip
 
 

@@ -59,6 +59,9 @@ class RackRod(BaseModel):
     tip_height_mm: float
     standing: list[StageStanding]
     first_finding: Finding | None
+    power_g: float | None
+    power_words: str
+    power_measured: bool
     waiting: list[Waiting]
 
 

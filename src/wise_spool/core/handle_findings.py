@@ -92,11 +92,16 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
             "A favourite rod is the best measure of reach.",
             Spot(field="handle.control"),
         )
+    trigger = (
+        ""
+        if plan.trigger_mm is None
+        else f", the trigger {format_length(plan.trigger_mm + plan.longer_by_mm, rule)}"
+    )
     if plan.reach_mm is not None:
         add(
             "handle-reach",
             "note",
-            f"The reel foot sits {format_length(plan.reach_mm + plan.longer_by_mm, rule)} from the end of the handle.",
+            f"The reel foot sits {format_length(plan.reach_mm + plan.longer_by_mm, rule)} from the end of the handle{trigger}.",
             "8 to 10 in is common for two-handed casts of light rods; reach, balance and taste decide.",
             next(p for p in plan.parts if p.kind == "reel_seat").spot,
         )

@@ -169,15 +169,25 @@ def _third_load(train: _Train, dressed: Dressed, start: Floats | None) -> Bent:
 def _equal_shares(
     train: _Train, bent: Bent, order: Sequence[str], fixed: dict[str, float], q: float
 ) -> dict[str, float]:
-    """Cut the cumulated |curvature|^q into equal shares between fixed guides, tip first."""
-    station, curve = bent.station_mm, np.abs(bent.curvature) ** q if q else np.ones_like(bent.curvature)  # fmt: skip
-    done = np.concatenate([[0.0], np.cumsum((curve[1:] + curve[:-1]) / 2 * np.diff(station))])
-    done = done + 1e-9 * (station - station[0])
+    cut = cut_shares(bent.station_mm, bent.curvature, order, fixed, q)
+    return _kept_in_order(train, cut, order, fixed)
+
+
+def cut_shares(
+    station_mm: Floats, curvature: Floats, order: Sequence[str], fixed: dict[str, float], q: float
+) -> dict[str, float]:
+    """Stations that cut the cumulated |curvature|^q into equal shares, tip first.
+
+    ``station_mm`` and ``curvature`` are of one shape, clamp to tip; guides in
+    ``fixed`` keep their stations and the free ones share evenly between them,
+    the last run between the last fixed guide and the clamp.
+    """
+    done = shares_done(station_mm, curvature, q)
     whole = float(done[-1])
     beyond = whole - done  # share between a station and the tip
 
     def at_share(share: float) -> float:
-        return float(np.interp(whole - share, done, station))
+        return float(np.interp(whole - share, done, station_mm))
 
     out: dict[str, float] = {}
     last_share = 0.0
@@ -186,14 +196,21 @@ def _equal_shares(
         if guide not in fixed:
             run.append(guide)
             continue
-        end = float(np.interp(fixed[guide], station, beyond))
+        end = float(np.interp(fixed[guide], station_mm, beyond))
         for k, free in enumerate(run, start=1):
             out[free] = at_share(last_share + (end - last_share) * k / (len(run) + 1))
         out[guide] = fixed[guide]
         last_share, run = end, []
     for k, free in enumerate(run, start=1):
         out[free] = at_share(last_share + (whole - last_share) * k / (len(run) + 1))
-    return _kept_in_order(train, out, order, fixed)
+    return out
+
+
+def shares_done(station_mm: Floats, curvature: Floats, q: float) -> Floats:
+    """The integral of |curvature|^q from the clamp up to each station."""
+    curve = np.abs(curvature) ** q if q else np.ones_like(curvature)
+    done = np.concatenate([[0.0], np.cumsum((curve[1:] + curve[:-1]) / 2 * np.diff(station_mm))])
+    return np.asarray(done + 1e-9 * (station_mm - station_mm[0]), float)
 
 
 def _kept_in_order(

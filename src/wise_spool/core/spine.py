@@ -41,6 +41,8 @@ SCHOOL_WORDS: dict[SpineSchool, str] = {
 }
 THIRD = 1 / 3
 """Torque is judged at the load that drops the tip by a third of the free length."""
+HOLDS_WITHIN_DEG = 10.0
+"""Rolling less than this, a rod is said to hold. From habit."""
 ZONES: tuple[Zone, ...] = ("whole", "butt", "tip")
 
 Where = Literal[
@@ -75,7 +77,9 @@ class SchoolOutcome(Frozen):
 
     ``off_rest_deg`` is how far the bend is from the nearest resting line;
     ``torque_n_mm`` what it takes to keep the rod from rolling at the
-    third-of-length load, ``rolls_deg`` how far it would roll if let go.
+    third-of-length load, ``rolls_deg`` how far it would roll if let go;
+    ``holds_on_top`` and ``holds_below`` whether it would stay with its guides
+    on top of the rod and hung under it.
     """
 
     school: SpineSchool
@@ -86,6 +90,8 @@ class SchoolOutcome(Frozen):
     torque_n_mm: float | None
     rolls_deg: float | None
     holds: bool | None
+    holds_on_top: bool | None
+    holds_below: bool | None
     costs: str
 
 
@@ -311,14 +317,18 @@ def _outcome(
         off = round(min(apart_deg(toward, (x.angle_deg + turned) % 360) for x in zone.lines), 1)
     torque = rolls = None
     holds: bool | None = None
+    on_top: bool | None = None
+    hung: bool | None = None
     if model is not None:
         height = _ring_height_mm(build)
         torque, rolls = roll_under_load(model, toward, height if not below else -height)
-        holds = abs(rolls) < 10
+        holds = abs(rolls) < HOLDS_WITHIN_DEG
+        on_top = abs(roll_under_load(model, (guides + 180) % 360, height)[1]) < HOLDS_WITHIN_DEG
+        hung = abs(roll_under_load(model, guides, -height)[1]) < HOLDS_WITHIN_DEG
     return SchoolOutcome(
         school=school, words=words, taken=taken, guides_deg=round(guides, 1), off_rest_deg=off,
         torque_n_mm=None if torque is None else round(torque, 2),
-        rolls_deg=None if rolls is None else round(rolls, 1), holds=holds,
+        rolls_deg=None if rolls is None else round(rolls, 1), holds=holds, holds_on_top=on_top, holds_below=hung,
         costs=_costs(school, off, holds),
     )  # fmt: skip
 

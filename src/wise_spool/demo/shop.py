@@ -437,7 +437,7 @@ def deep() -> Build:
                 Part(id="seat", kind="reel_seat", name="metal seat, size 20", material="metal", length_mm=140,
                      od_butt_mm=27, od_tip_mm=27, seat=SeatBore(bore_mm=20.5, usable_from_mm=4, usable_to_mm=134, foot_centre_mm=78, end_cap_mm=24)),
                 Part(id="fore", kind="foregrip", name="foam foregrip", material="foam", length_mm=inches("8 1/4"),
-                     od_butt_mm=32, od_tip_mm=27, bore_butt_mm=16.74, bore_tip_mm=16.1),
+                     od_butt_mm=32, od_tip_mm=27, bore_butt_mm=16.76, bore_tip_mm=16.12),
                 Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=3,
                      od_butt_mm=20, od_tip_mm=17, bore_butt_mm=16.2),
             ),

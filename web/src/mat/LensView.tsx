@@ -8,6 +8,7 @@ import { Flags } from "./Flags";
 import { GuideTrain, Parts } from "./held";
 import { MatLines, PencilMarks, SpineLine, TipTop } from "./layers";
 import { BlankShape, RodPaint, WrapShape } from "./Rod";
+import { OrderArrows } from "./OrderArrows";
 import { Ruler } from "./Ruler";
 import { ToleranceBands } from "./ToleranceBands";
 import { guidesBelow, handleLens, makeScale, tipLens, wholeRod } from "./scale";
@@ -111,7 +112,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
             <WrapShape wrap={w} scale={scale} y={y} paint="mat" coated={stage === "finish"} />
           </g>
         ))}
-        {stage === "guides" && <ToleranceBands {...{ scale, y }} />}
+        {stage === "guides" && <ToleranceBands {...{ scale, y, below }} />}
         <TipTop {...{ scale, y, below }} />
         <g opacity={stage === "handle" ? 1 : 0.86}>
           <Parts {...{ stage, selected, onSelect, scale, y }} />
@@ -120,6 +121,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
           <GuideTrain {...{ stage, selected, onSelect, scale, y, below }} />
         </g>
         {stage === "handle" && <PencilMarks {...{ scale, y }} />}
+        {stage === "handle" && <OrderArrows {...{ scale, y }} />}
         {stage === "spine" && <SpineLine {...{ scale, y }} />}
         <Flags {...{ stage, selected, scale, y, below, width }} />
       </svg>

@@ -1,8 +1,34 @@
+import { useQuery } from "@tanstack/react-query";
 import { X } from "lucide-react";
 
+import { api, take } from "../../api/client";
 import { useBuild, useShown } from "../../build/store";
 import { Button, IconButton, Term } from "../../ui/controls";
 import { MeasureField, NumberField } from "../../ui/Field";
+
+/** The shop's other measured rods by power, this one among them. */
+function OtherRods({ power }: { power: number }) {
+  const id = useBuild((s) => s.id);
+  const rods = useQuery({ queryKey: ["rack"], queryFn: () => take(api.GET("/api/builds")) });
+  const others = (rods.data ?? []).filter((r) => r.id !== id && r.power_measured && r.power_g);
+  if (!others.length) return null;
+  const line = [
+    ...others.map((r) => ({ name: r.name, g: r.power_g! })),
+    { name: "this one", g: power },
+  ];
+  line.sort((a, b) => a.g - b.g);
+  return (
+    <p className="mb-2 text-[14px] text-soft">
+      Among your measured rods:{" "}
+      {line.map((r, n) => (
+        <span key={r.name} className={r.name === "this one" ? "font-semibold text-ink" : ""}>
+          {n > 0 && " · "}
+          {r.name} <span className="fig">{Math.round(r.g)} g</span>
+        </span>
+      ))}
+    </p>
+  );
+}
 
 /** Hang a weight on the clamped blank: its real stiffness, power and action. */
 export function StaticReadings() {
@@ -46,6 +72,7 @@ export function StaticReadings() {
           <span className="text-soft">waits for the length and two diameters</span>
         )}
       </div>
+      {s && <OtherRods power={s.power_g} />}
       <div className="grid gap-1.5">
         {readings.map((r, i) => {
           const at = `blank.static.${i}`;

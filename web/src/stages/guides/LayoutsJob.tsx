@@ -119,7 +119,7 @@ function LayoutRow({ one, longest }: { one: One; longest: number }) {
                 cy={12}
                 r="5"
                 fill="var(--bench)"
-                stroke="var(--pencil)"
+                stroke="var(--spine-a)"
                 strokeWidth="2.4"
               />
               {((mm - last) / longest) * 580 > 26 && (

@@ -6,7 +6,6 @@ import { Choice, Term } from "../../ui/controls";
 import { length } from "../../ui/measure";
 import { useSettings } from "../../ui/settings";
 import type { StageProps } from "../stage";
-import { OrderStrip } from "./OrderStrip";
 
 /** What goes on before what: worked out from bores, ends and traps; ticked off as it is done. */
 export function OrderJob({ onSelect }: StageProps) {
@@ -16,7 +15,6 @@ export function OrderJob({ onSelect }: StageProps) {
   const set = (what: string, recipe: (b: Build) => void) => edit(what, recipe);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-      <OrderStrip />
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <Choice
           label="Assembly"

@@ -138,6 +138,11 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
               </Term>
             </th>
             <th>let go, it rolls</th>
+            <th>
+              <Term says="Whether it would stay as built with its guides on top of the rod, and hung under it.">
+                on top, below
+              </Term>
+            </th>
             <th className="pl-4 text-left">so</th>
           </tr>
         </thead>
@@ -165,6 +170,10 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
                   : s.holds
                     ? "no"
                     : `${Math.abs(s.rolls_deg).toFixed(0)}° ${s.rolls_deg > 0 ? "clockwise" : "back"}`}
+              </td>
+              <td className="font-sans text-[14px]">
+                {s.holds_on_top === null ? "–" : s.holds_on_top ? "stays" : "rolls"},{" "}
+                {s.holds_below === null ? "–" : s.holds_below ? "stays" : "rolls"}
               </td>
               <td className="pl-4 text-left font-sans text-[14px] text-soft">{s.costs}</td>
             </tr>

@@ -18,6 +18,7 @@ export function InstrumentBar() {
   const { press, said, failed, busy } = useInstruments();
   const bench = useQuery({ queryKey: ["devices"], queryFn: () => take(api.GET("/api/devices")) });
   const indicator = bench.data?.find((d) => d.id === "indicator");
+  const scale = bench.data?.find((d) => d.id === "scale");
   if (!indicator) return null;
   return (
     <div className="flex items-end gap-2 border-l border-line pl-3">
@@ -28,6 +29,15 @@ export function InstrumentBar() {
       >
         Press the {indicator.name}
       </Button>
+      {scale && (
+        <Button
+          disabled={busy}
+          onMouseDown={(e) => e.preventDefault()}
+          onClick={() => void press("scale")}
+        >
+          Press the {scale.name}
+        </Button>
+      )}
       {indicator.simulated && (
         <Pick
           label="Simulated, and"
