@@ -19,7 +19,7 @@ function Bands({ scale, below }: LayerProps & { below: boolean }) {
     if (at == null) return null;
     const a = scale.x(at - t.toward_butt_mm);
     const b = scale.x(at + t.toward_tip_mm);
-    const y = (below ? LENS_H - 74 : 34) + (n % 3) * 7;
+    const y = (below ? LENS_H - 74 : LENS_H - 40) + (n % 3) * 6;
     return (
       <g key={t.id} stroke="var(--pencil)" strokeWidth="2" aria-hidden>
         <line x1={a} x2={b} y1={y} y2={y} />

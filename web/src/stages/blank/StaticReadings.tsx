@@ -81,14 +81,14 @@ export function StaticReadings() {
               <MeasureField
                 path={`${at}.clamp_mm`}
                 label={`Clamped at, ${i + 1}`}
-                className="w-28"
+                className="w-[5.7rem]"
                 mm={r.clamp_mm}
                 keep={(mm) => (b) => void (b.blank.static[i]!.clamp_mm = mm ?? 0)}
               />
               <NumberField
                 path={`${at}.weight_g`}
                 label="Weight"
-                className="w-28"
+                className="w-[5.7rem]"
                 suffix="g"
                 digits={1}
                 value={r.weight_g}
@@ -97,7 +97,7 @@ export function StaticReadings() {
               <MeasureField
                 path={`${at}.at_mm`}
                 label="Hung at"
-                className="w-28"
+                className="w-[5.7rem]"
                 optional
                 placeholder="the tip"
                 mm={r.at_mm}
@@ -106,14 +106,14 @@ export function StaticReadings() {
               <MeasureField
                 path={`${at}.drop_mm`}
                 label="It dropped"
-                className="w-28"
+                className="w-[5.7rem]"
                 mm={r.drop_mm}
                 keep={(mm) => (b) => void (b.blank.static[i]!.drop_mm = mm ?? 1)}
               />
               <NumberField
                 path={`${at}.angle_deg`}
                 label="Tip angle"
-                className="w-28"
+                className="w-[5.7rem]"
                 suffix="°"
                 digits={0}
                 optional

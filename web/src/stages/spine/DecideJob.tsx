@@ -150,12 +150,12 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
           {schools.map((s) => (
             <tr key={s.school} className="border-b border-line/60 text-right align-baseline">
               <td
-                className={`py-1 text-left font-sans text-[15px] ${s.taken ? "font-semibold" : ""}`}
+                className={`min-w-44 py-1 text-left font-sans text-[15px] ${s.taken ? "font-semibold" : ""}`}
               >
                 {s.taken ? "▸ " : ""}
                 <button
                   type="button"
-                  className="text-left hover:underline"
+                  className="text-left whitespace-normal hover:underline"
                   onClick={() => edit("spine school", (b) => void (b.spine.school = s.school))}
                 >
                   {s.words}
