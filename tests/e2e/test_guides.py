@@ -70,7 +70,7 @@ class UnderLoad(OnTheDemo):
 class Choosing(OnTheDemo):
     def test_layouts_side_by_side_and_one_taken(self):
         self.at("Holm Casting", "guides/layouts")
-        self.page.get_by_role("button", name="Take the layout: share of bend").click()
+        self.page.get_by_role("button", name="Take it: share of bend").click()
         self.kept()
         self.assertTrue(
             all(g["at"]["datum"] == "tip_top_ring" for g in self.build["guides"]["train"])

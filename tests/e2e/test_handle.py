@@ -219,7 +219,7 @@ class TheOtherJobs(OnTheDemo):
     def test_sizes_are_chosen_and_put_in_the_stack(self):
         self.at("Holm Casting", "handle/sizes")
         expect(self.page.get_by_text("take this").first).to_be_visible()
-        self.press("Put Tern seat, size 15 in the stack")
+        self.press("put in the stack: Tern seat, size 15")
         seat = next(p for p in self.build["handle"]["parts"] if p["kind"] == "reel_seat")
         self.assertEqual((seat["id"], seat["seat"]["bore_mm"]), ("seat", 15))
 

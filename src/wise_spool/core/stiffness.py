@@ -93,6 +93,13 @@ def measure(blank: Blank) -> StiffnessPlan | None:
 
 @lru_cache(maxsize=128)
 def _measured(blank: Blank) -> StiffnessPlan | None:
+    try:
+        return _solved(blank)
+    except (BendError, ValueError):
+        return None  # a taper no rod has: nothing that bends as one
+
+
+def _solved(blank: Blank) -> StiffnessPlan | None:
     work = working_blank(blank)
     taper, length = work.taper, work.length_mm
     if taper is None or length is None:

@@ -148,7 +148,7 @@ function LayoutRow({ one, longest }: { one: One; longest: number }) {
         {one.name === "as planned" ? (
           <span className="label">on the mat</span>
         ) : (
-          <Button onClick={take} aria-label={`Take the layout: ${one.name}`}>
+          <Button onClick={take} aria-label={`Take it: ${one.name}`}>
             Take it
           </Button>
         )}

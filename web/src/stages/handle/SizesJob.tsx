@@ -171,7 +171,7 @@ export function SizesJob() {
                       <Button
                         look="quiet"
                         onClick={() => putIn(j.part_id)}
-                        aria-label={`Put ${j.name} in the stack`}
+                        aria-label={`put in the stack: ${j.name}`}
                       >
                         put in the stack
                       </Button>
