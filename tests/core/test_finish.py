@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 
 from tests.core.samples import blank, build, codes, finding, grip, guide, rod, seat
 from wise_spool.core.build import Blank, CoatLaid, Finish, FinishProduct, Guides, Joint
-from wise_spool.core.finish import dew_point_c, film_volume_ml, mix_for, slower
+from wise_spool.core.cure import slower
+from wise_spool.core.finish import dew_point_c, film_volume_ml, mix_for
 from wise_spool.core.plan import plan
 
 
@@ -90,7 +91,7 @@ class Amounts(unittest.TestCase):
 class Clocks(unittest.TestCase):
     def test_twice_as_fast_per_ten_degrees(self):
         product = FinishProduct(at_c=21)
-        self.assertEqual([slower(product, t) for t in (21, 11, 31)], [1, 2, 0.5])
+        self.assertEqual([slower(product.at_c, t) for t in (21, 11, 31)], [1, 2, 0.5])
 
     def test_a_regular_coat_turns_five_hours_at_21(self):
         # Common practice: regular finish rotates at least 5 h at 21 °C.

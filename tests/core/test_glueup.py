@@ -7,8 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.samples import blank, build, codes, grip, seat
+from wise_spool.core.cure import POT_SHARE, slower
 from wise_spool.core.fits import gap_volume_ml, straight_bore
-from wise_spool.core.glueup import POT_SHARE, SQUEEZE_OUT, slower
+from wise_spool.core.glueup import SQUEEZE_OUT
 from wise_spool.core.parts import Adhesive, Handle, Part
 from wise_spool.core.plan import plan
 from wise_spool.core.taper import Taper
@@ -50,14 +51,14 @@ class Mixes(unittest.TestCase):
         parts = tuple(grip(f"p{n}", 60) for n in range(count))
         plan_ = planned(*parts, adhesives=(tin,), glue_temperature_c=temperature)
         for mix in plan_.handle.glue_up.mixes:
-            limit = POT_SHARE * pot * slower(tin, temperature)
+            limit = POT_SHARE * pot * slower(tin.at_c, temperature)
             self.assertTrue(mix.hands_min <= limit + 0.06 or len(mix.joints) == 1)
         joints = [j.part_id for m in plan_.handle.glue_up.mixes for j in m.joints]
         self.assertEqual(joints, [p.id for p in parts])
 
     def test_ten_degrees_colder_doubles_the_times(self):
         tin = Adhesive()
-        self.assertAlmostEqual(slower(tin, tin.at_c - 10), 2)
+        self.assertAlmostEqual(slower(tin.at_c, tin.at_c - 10), 2)
 
     def test_halves_of_a_mix_sum_to_it(self):
         tin = Adhesive(name="two to one", parts_a=2, parts_b=1)

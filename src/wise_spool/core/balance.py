@@ -5,15 +5,19 @@ Method page: ``docs/methods/balance.md``.
 """
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from wise_spool.core.blank import WorkingBlank
-from wise_spool.core.build import BlankMaterial, Build, Guide
+from wise_spool.core.build import BlankMaterial, Build, Guide, TipTop
 from wise_spool.core.frozen import Frozen
 from wise_spool.core.parts import Part, PartMaterial
+from wise_spool.core.taper import Taper
+
+Floats = NDArray[np.float64]
 
 DENSITY_G_ML: dict[PartMaterial, float] = {
     "cork": 0.24, "foam": 0.16, "wood": 0.65, "metal": 2.7, "graphite": 1.35, "rubber": 1.1,
@@ -104,6 +108,22 @@ def guide_mass_g(guide: Guide) -> float:
     return RING_G_PER_MM2 * guide.ring_mm**2 * (1.5 if guide.feet == "double" else 1.0)
 
 
+def tip_top_mass_g(tip_top: TipTop) -> float:
+    """A tip-top by its ring, its tube counted in."""
+    return RING_G_PER_MM2 * tip_top.ring_mm**2 * 1.2
+
+
+def blank_g_per_mm(build: Build, taper: Taper) -> Callable[[Floats], Floats]:
+    """Mass of the unweighed blank in g/mm at stations, shape as given: its wall in proportion."""
+    wall = WALL_SHARE[build.blank.material]
+    density = BLANK_DENSITY_G_ML[build.blank.material]
+
+    def mass(x: Floats) -> Floats:
+        return taper.od_mm(x) ** 2 * math.pi * wall * (1 - wall) * density / 1000
+
+    return mass
+
+
 def blank_lump(build: Build, work: WorkingBlank) -> Lump | None:
     """The blank's mass and centre; linear density goes as OD squared (wall in proportion)."""
     if work.taper is None or work.length_mm is None:
@@ -146,8 +166,7 @@ def plan_balance(
         return None
     handle = [_lump(s) for s in parts]
     train = [Lump(f"guide, ring {g.ring_mm:g}", guide_mass_g(g), at, False) for g, at in guides]
-    tip_g = RING_G_PER_MM2 * build.guides.tip_top.ring_mm**2 * 1.2
-    train.append(Lump("tip-top", tip_g, work.length_mm, False))
+    train.append(Lump("tip-top", tip_top_mass_g(build.guides.tip_top), work.length_mm, False))
     reel_g = (
         build.guides.reel.mass_g
         if build.guides.reel.mass_g is not None

@@ -9,21 +9,18 @@ from typing import Literal
 
 from wise_spool.core.blank import WorkingBlank
 from wise_spool.core.build import Build, Finish, FinishKind, FinishProduct, RodType
+from wise_spool.core.cure import POT_SHARE, slower
 from wise_spool.core.findings import Finding, Noted, Spot
 from wise_spool.core.frozen import Frozen
 from wise_spool.core.guides import GuidesPlan
 from wise_spool.core.handle import HandlePlan
 
-DOUBLING_C = 10.0
-"""Cure and pot life run twice as fast per this many degrees. From habit; product data wins."""
 LATER_FILM = 0.5
 """Later coats take about this share of the first (common practice)."""
 FOOT_TUNNEL_MM2 = 1.2
 """Section of the two tunnels beside a foot, mm². From memory."""
 BRUSH_MIN_PER_WRAP = 1.5
 """Minutes to coat one wrap. From habit."""
-POT_SHARE = 0.7
-"""Share of pot life planned to be used. From habit."""
 FRONT_TRIM_MM = 10.0
 """Length of the wrap ahead of the winding check. From habit."""
 DEW_MARGIN_C = 3.0
@@ -96,11 +93,6 @@ class FinishPlan(Frozen):
     ready_min: float
     dew_point_c: float
     blank_c: float
-
-
-def slower(product: FinishProduct, temperature_c: float) -> float:
-    """Factor on every time of the tin at ``temperature_c``: 2 per 10 degrees colder."""
-    return float(2 ** ((product.at_c - temperature_c) / DOUBLING_C))
 
 
 def dew_point_c(temperature_c: float, humidity_percent: float) -> float:
@@ -220,7 +212,7 @@ def plan_finish(
                 start = (laid.mixed_at - coats[0].starts_at).total_seconds() / 60
             starts_at = laid.mixed_at
         volume = (film + tunnels if k == 0 else film * LATER_FILM) * finish.loss_factor
-        factor = slower(product, temperature)
+        factor = slower(product.at_c, temperature)
         parts = (
             max(1, math.ceil(brush / (POT_SHARE * product.pot_life_min * factor))) if wraps else 1
         )
@@ -281,7 +273,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
             blank=f"{plan.blank_c:.1f} °C",
             dew_point=f"{plan.dew_point_c:.1f} °C",
         )
-    factor = slower(product, finish.temperature_c)
+    factor = slower(product.at_c, finish.temperature_c)
     if factor > 2.05:
         add(
             "finish-cold",
@@ -336,7 +328,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
         product_spot,
         "product times, slowed or quickened by temperature",
         temperature=f"{first.temperature_c:g} °C",
-        factor=f"{slower(product, first.temperature_c):.2f}",
+        factor=f"{slower(product.at_c, first.temperature_c):.2f}",
     )
     if product.kind == "uv_resin":
         add(

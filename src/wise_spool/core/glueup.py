@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from wise_spool.core.build import Build
+from wise_spool.core.cure import POT_SHARE, slower
 from wise_spool.core.findings import Place
 from wise_spool.core.frozen import Frozen
 from wise_spool.core.order import LOOSE
@@ -16,10 +17,6 @@ from wise_spool.core.parts import Adhesive, AdhesiveKind, Part, PartKind
 
 SQUEEZE_OUT = 1.5
 """Mixed over the gaps' own volume. From habit."""
-POT_SHARE = 0.7
-"""Share of pot life planned to be used. From habit."""
-DOUBLING_C = 10.0
-"""Pot life and cure run twice as fast per this many degrees. From habit; product data wins."""
 FILM_ML_PER_MM2 = 0.0001
 """A film of 0.1 mm on faces and walls where the gap itself is thinner. From habit."""
 LEAST_MIX_ML = 2.0
@@ -129,11 +126,6 @@ class Gap:
     wall_mm2: float
 
 
-def slower(adhesive: Adhesive, temperature_c: float) -> float:
-    """Factor on the tin's times: 2 for every 10 degrees colder."""
-    return float(2 ** ((adhesive.at_c - temperature_c) / DOUBLING_C))
-
-
 def plan_glue_up(build: Build, gaps: Sequence[Gap], order: Sequence[str]) -> GlueUpPlan:
     """Mixes for the parts in the order they go on; ``order`` are part ids."""
     handle = build.handle
@@ -146,7 +138,7 @@ def plan_glue_up(build: Build, gaps: Sequence[Gap], order: Sequence[str]) -> Glu
     for gap in glued:
         adhesive, why = choose_adhesive(build, gap.part)
         joint = _joint(gap, adhesive, why)
-        limit = POT_SHARE * adhesive.pot_life_min * slower(adhesive, handle.glue_temperature_c)
+        limit = POT_SHARE * adhesive.pot_life_min * slower(adhesive.at_c, handle.glue_temperature_c)
         spent = sum(j.minutes for j, _ in group)
         if group and (group[-1][1] != adhesive or spent + joint.minutes > limit):
             mixes.append(_mix(len(mixes) + 1, group, handle.glue_temperature_c))
@@ -204,7 +196,7 @@ def _joint(gap: Gap, adhesive: Adhesive, why: str) -> GlueJoint:
 
 def _mix(number: int, group: list[tuple[GlueJoint, Adhesive]], temperature_c: float) -> GlueMix:
     joints, adhesive = tuple(j for j, _ in group), group[0][1]
-    factor = slower(adhesive, temperature_c)
+    factor = slower(adhesive.at_c, temperature_c)
     needed = sum(j.volume_ml for j in joints)
     volume = max(needed, LEAST_MIX_ML)
     hands = sum(j.minutes for j in joints)

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from wise_spool.core.balance import BLANK_DENSITY_G_ML, RING_G_PER_MM2, WALL_SHARE, guide_mass_g
+from wise_spool.core.balance import blank_g_per_mm, guide_mass_g, tip_top_mass_g
 from wise_spool.core.bend import (
     GRAVITY_N_PER_G,
     BendError,
@@ -99,6 +99,11 @@ class Dressed:
     numbers: tuple[int, ...]
 
 
+def held_to_mm(handle: HandlePlan, length_mm: float) -> float:
+    """Station the rod is held up to: the front of its handle, or about an eighth of a bare blank."""
+    return min(handle.front_mm if handle.parts else 0.12 * length_mm, 0.6 * length_mm)
+
+
 def dress(
     build: Build,
     work: WorkingBlank,
@@ -111,7 +116,7 @@ def dress(
     when a guide lies on the handle or past the tip, or two lie at one place."""
     assert work.taper is not None and work.length_mm is not None
     taper, length = work.taper, work.length_mm
-    clamp = min(handle.front_mm if build.handle.parts else 0.12 * length, 0.6 * length)
+    clamp = held_to_mm(handle, length)
     below = guides_below(build.brief.rod_type)
     side = 1.0 if below else -1.0
     by_id = {g.id: g for g in build.guides.train}
@@ -134,16 +139,11 @@ def dress(
         one = by_id[guide_id]
         rings.append(Ring(at, side * (taper.od_at(at) / 2 + one.height_mm), guide_mass_g(one)))
     tip = build.guides.tip_top
-    rings.append(Ring(length, side * tip.height_mm, RING_G_PER_MM2 * tip.ring_mm**2 * 1.2, tip.ring_ahead_mm))  # fmt: skip
+    rings.append(Ring(length, side * tip.height_mm, tip_top_mass_g(tip), tip.ring_ahead_mm))  # fmt: skip
     reel = None
     if guides.spool_lip_mm is not None and guides.spool_lip_mm < clamp + 400:
         reel = (min(guides.spool_lip_mm, clamp), side * build.guides.reel.height_mm)
-    wall = WALL_SHARE[build.blank.material]
-    density = BLANK_DENSITY_G_ML[build.blank.material]
-
-    def mass(x: Floats) -> Floats:
-        return taper.od_mm(x) ** 2 * math.pi * wall * (1 - wall) * density / 1000
-
+    mass = blank_g_per_mm(build, taper)
     rod = Rod(length, clamp, stiffness_of(stiffness, work).ei, mass, tuple(rings), reel)
     return Dressed(rod, (*(i for _, i, _ in placed), "tip-top"), (*(n for *_, n in placed), 0))
 

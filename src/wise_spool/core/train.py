@@ -3,22 +3,17 @@
 Method page: ``docs/methods/guides.md``.
 """
 
-import math
 from collections.abc import Sequence
 
-import numpy as np
-from numpy.typing import NDArray
-
-from wise_spool.core.balance import BLANK_DENSITY_G_ML, RING_G_PER_MM2, WALL_SHARE, guide_mass_g
+from wise_spool.core.balance import blank_g_per_mm, guide_mass_g, tip_top_mass_g
 from wise_spool.core.blank import WorkingBlank
 from wise_spool.core.build import Build, Guide
 from wise_spool.core.frequency import first_frequency_hz
 from wise_spool.core.frozen import Frozen
 from wise_spool.core.guides import GuidesPlan
 from wise_spool.core.handle import HandlePlan
+from wise_spool.core.loaded import held_to_mm
 from wise_spool.core.stiffness import StiffnessPlan, stiffness_of
-
-Floats = NDArray[np.float64]
 
 DOUBLE_FEET_OVER_N = 6.0
 """Guides on blanks stronger than this stand on two feet. From habit."""
@@ -51,15 +46,11 @@ def plan_train(
     if work.taper is None or work.length_mm is None or not build.guides.train:
         return None
     taper, length = work.taper, work.length_mm
-    clamp = min(handle.front_mm if build.handle.parts else 0.12 * length, 0.6 * length)
+    clamp = held_to_mm(handle, length)
     ei = stiffness_of(stiffness, work).ei
-    wall, density = WALL_SHARE[build.blank.material], BLANK_DENSITY_G_ML[build.blank.material]
-
-    def mass(x: Floats) -> Floats:
-        return taper.od_mm(x) ** 2 * math.pi * wall * (1 - wall) * density / 1000
-
+    mass = blank_g_per_mm(build, taper)
     at = {g.id: g.marked_mm for g in guides.placed if g.marked_mm is not None}
-    tip_top = RING_G_PER_MM2 * build.guides.tip_top.ring_mm**2 * 1.2
+    tip_top = tip_top_mass_g(build.guides.tip_top)
 
     def case(words: str, train: Sequence[Guide], tip_g: float) -> TrainCase:
         lumps = [(at[g.id], guide_mass_g(g)) for g in train if g.id in at]
