@@ -16,12 +16,10 @@ from scipy.optimize import minimize
 
 from bench.timing import line, repeat_ms
 from wise_spool.api.app import create_app
-from wise_spool.core.bend import Load, Ring, Rod, _mesh, _System, bend
-from wise_spool.core.blank import working_blank
-from wise_spool.core.guides import datums_of, plan_guides
-from wise_spool.core.handle import plan_handle
-from wise_spool.core.layouts import SHARE_Q, _Train, share_of_bend
-from wise_spool.core.stiffness import measure
+from wise_spool.core.document.build import Build
+from wise_spool.core.guides.layouts import SHARE_Q, _Train, share_of_bend
+from wise_spool.core.mechanics.elastica import Load, Ring, Rod, _mesh, _System, bend
+from wise_spool.core.rod import Rod as WholeRod
 from wise_spool.demo.shop import demo_builds
 from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore
@@ -71,6 +69,11 @@ def by_descent(rod: Rod, load: Load) -> Floats:
     return np.asarray(done.x, float)
 
 
+def laid_out(build: Build) -> WholeRod:
+    """Everything that follows from a build."""
+    return WholeRod.of(build)
+
+
 def main() -> None:
     """Print speeds, ratios and accuracy."""
     rod, load = train(), Load(6, 90)
@@ -94,11 +97,12 @@ def main() -> None:
         coarse = bend(bare, Load(5, 90), n).tip_mm
         print(f"  {n:>4} elements: tip {math.dist((coarse[0] - CLAMP, coarse[1]), exact) / (LENGTH - CLAMP):.2e} of the length off")  # fmt: skip
     for build in demo_builds(datetime.now(UTC))[:2]:
-        work, stiff = working_blank(build.blank), measure(build.blank)
-        handle = plan_handle(build, work)
-        guides = plan_guides(build, datums_of(build, work, handle), handle)
-        assert stiff is not None and guides.tip_top_ring_mm is not None
-        laid = _Train(build, work, handle, guides, stiff, guides.tip_top_ring_mm, handle.front_mm)
+        whole = laid_out(build)
+        assert whole.stiffness is not None and whole.guides.tip_top_ring_mm is not None
+        laid = _Train(
+            build, whole.work_blank, whole.handle, whole.guides, whole.stiffness,
+            whole.guides.tip_top_ring_mm, whole.handle.front_mm,
+        )  # fmt: skip
         print(line(f"share of bend: {build.name}", repeat_ms(lambda t=laid: share_of_bend(t, SHARE_Q), 15)))  # type: ignore[misc]  # fmt: skip
     app = create_app(BuildStore("postgresql+psycopg://unused"), Settings())
     client = TestClient(app, base_url="http://127.0.0.1:8321")

@@ -3,13 +3,14 @@
 import numpy as np
 
 from bench.timing import line, repeat_ms
-from wise_spool.core.blank import working_blank
-from wise_spool.core.build import Blank, Build, Reading
-from wise_spool.core.dryfit import read_dry_fit
-from wise_spool.core.fits import Bore, find_stop
-from wise_spool.core.order import Placed, plan_order
-from wise_spool.core.parts import DryFit, Handle, Part
-from wise_spool.core.reaming import Cut, plan_reaming
+from wise_spool.core.blank.working import working_blank
+from wise_spool.core.document.blank import Blank, Reading
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.parts import DryFit, Handle, Part
+from wise_spool.core.handle.dry_fits import read_dry_fit
+from wise_spool.core.handle.fits import Bore, find_stop
+from wise_spool.core.handle.reaming import Cut, plan_reaming
+from wise_spool.core.work.order import Placed, plan_order
 from wise_spool.demo.shelf import SHOP_REAMERS
 
 

@@ -6,7 +6,8 @@ import numpy as np
 from scipy.interpolate import PchipInterpolator
 
 from bench.timing import line, repeat_ms
-from wise_spool.core.build import Build, Reading
+from wise_spool.core.document.blank import Reading
+from wise_spool.core.document.build import Build
 from wise_spool.core.plan import plan
 from wise_spool.demo.shop import demo_builds
 

@@ -2,9 +2,9 @@
 
 import numpy as np
 
-from wise_spool.core.deflection import read_drops
-from wise_spool.core.resting import apart_deg, read_zone
-from wise_spool.core.trainer import make_blank, rests, weigh_round
+from wise_spool.core.spine.drops import read_drops
+from wise_spool.core.spine.resting import apart_deg, read_zone
+from wise_spool.core.spine.trainer import make_blank, rests, weigh_round
 
 ROUND = [22.5 * k for k in range(16)]
 

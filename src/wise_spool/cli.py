@@ -21,13 +21,15 @@ import uvicorn
 
 from wise_spool.api.app import create_app
 from wise_spool.api.problems import field_problems
+from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import plan as plan_build
+from wise_spool.core.rod import Rod
 from wise_spool.demo.shelf import demo_shelf
-from wise_spool.demo.shop import demo_builds
+from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
 from wise_spool.settings import ROOT, Settings
-from wise_spool.store.builds import BuildStore
-from wise_spool.store.cluster import Cluster, ClusterError, free_port, running_cluster
+from wise_spool.store.builds import DEMO, BuildStore
+from wise_spool.store.cluster import Cluster, free_port, running_cluster
 from wise_spool.store.migrations import upgrade
 from wise_spool.store.shelf import Shelf
 
@@ -35,7 +37,7 @@ DATABASES = {"demo": "wise_spool_demo", "shop": "wise_spool_shop"}
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False)
 
 
-class SaidError(Exception):
+class SaidError(RefusedError):
     """Something went wrong in a way the message explains; no traceback."""
 
 
@@ -74,9 +76,9 @@ def _serve(shop: str, port: int | None) -> None:
         if shop == "demo":
             today = datetime.now().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
             store.clear_if_untouched(before=today)
-        if shop == "demo" and not store.all() and not store.all(put_away=True):
-            for build in demo_builds(datetime.now(UTC)):
-                store.add(build, "demo")
+        if shop == "demo" and not store.count() and not store.count(put_away=True):
+            for records in demo_records(datetime.now(UTC)):
+                store.add(records, DEMO)
         if shop == "demo" and not Shelf(store).all():
             Shelf(store).add(demo_shelf())
         server = uvicorn.Server(
@@ -116,7 +118,7 @@ def start(port: Port = None) -> None:
 def plan(file: Path) -> None:
     """Print the plan of a build file as JSON; needs neither server nor database."""
     try:
-        build = read_build(file.read_bytes())
+        kept = read_build(file.read_bytes())
     except OSError as error:
         raise SaidError(f"Cannot read {file}: {error.strerror}.") from error
     except BuildFileError as error:
@@ -124,7 +126,8 @@ def plan(file: Path) -> None:
         raise SaidError(
             "\n".join([str(error), *(f"  {f.field}: {f.message}" for f in fields)])
         ) from error
-    print(plan_build(build).model_dump_json(indent=2))
+    rod = Rod.logged(kept.design, kept.piece, kept.log)
+    print(plan_build(rod).model_dump_json(indent=2))
 
 
 @app.command()
@@ -298,7 +301,7 @@ def main() -> None:
     signal.signal(signal.SIGTERM, lambda *_: sys.exit(143))
     try:
         app()
-    except (SaidError, ClusterError) as error:
+    except RefusedError as error:
         print(f"wise-spool: {error}", file=sys.stderr)
         sys.exit(1)
 

@@ -3,12 +3,14 @@
 from datetime import UTC, datetime
 
 from tests.api.test_builds import WithAShop
-from wise_spool.core.blank import working_blank
-from wise_spool.core.build import BendSetup
-from wise_spool.core.loaded import plan_loaded
+from wise_spool.core.blank.stiffness import measure
+from wise_spool.core.blank.working import working_blank
+from wise_spool.core.document.guides import BendSetup
+from wise_spool.core.document.records import Records
+from wise_spool.core.guides.under_load import plan_loaded
 from wise_spool.core.plan import plan
-from wise_spool.core.stiffness import measure
 from wise_spool.demo.shop import demo_builds, skerry
+from wise_spool.exchange.build_file import write_build
 
 
 class Bends(WithAShop):
@@ -54,7 +56,9 @@ class Bends(WithAShop):
 
 class Batches(WithAShop):
     def test_three_alike_on_the_rack(self):
-        state = self.client.post("/api/builds/import", json=skerry().model_dump(mode="json")).json()
+        state = self.client.post(
+            "/api/builds/import", content=write_build(Records.of(skerry()))
+        ).json()
         made = self.client.post(f"/api/builds/{state['id']}/batch", json={"rods": 3}).json()
         self.assertEqual(len(made), 3)
         again = self.client.get(f"/api/builds/{made[2]['id']}/batch").json()
@@ -62,3 +66,27 @@ class Batches(WithAShop):
 
     def test_alone_it_has_no_batch(self):
         self.assertEqual(self.client.get(f"/api/builds/{self.new()['id']}/batch").json(), [])
+
+    def test_each_has_its_own_piece_and_says_what_is_not_measured(self):
+        body = write_build(Records.of(skerry()))
+        state = self.client.post("/api/builds/import", content=body).json()
+        first, second = self.client.post(
+            f"/api/builds/{state['id']}/batch", json={"rods": 2}
+        ).json()
+        self.assertEqual(first["unmeasured"], [])
+        self.assertIn("the blank's diameters", second["unmeasured"])
+        self.assertEqual((second["departs"], second["same_marks"]), ([], True))
+        other = self.client.get(f"/api/builds/{second['id']}").json()["build"]
+        self.assertEqual((other["blank"]["readings"], other["handle"]["steps_done"]), ([], []))
+
+    def test_a_longer_grip_makes_the_stick_untrue_until_the_others_follow(self):
+        body = write_build(Records.of(skerry()))
+        state = self.client.post("/api/builds/import", content=body).json()
+        path = f"/api/builds/{state['id']}"
+        self.client.post(f"{path}/batch", json={"rods": 2})
+        state = self.client.get(path).json()
+        self.save(state, handle__parts__rear__length_mm=281.7)
+        second = self.client.get(f"{path}/batch").json()[1]
+        self.assertEqual((second["departs"], second["same_marks"]), (["handle"], False))
+        second = self.client.post(f"{path}/batch/follow").json()[1]
+        self.assertEqual((second["departs"], second["same_marks"]), ([], True))

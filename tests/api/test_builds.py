@@ -4,11 +4,16 @@ import json
 import unittest
 import uuid
 from concurrent.futures import ThreadPoolExecutor
+from datetime import UTC, datetime
+from unittest import mock
 
 from fastapi.testclient import TestClient
+from sqlalchemy import text
 
 from tests.shop import fresh_store, settings
 from wise_spool.api.app import create_app
+from wise_spool.api.deps import Lately
+from wise_spool.demo.shop import demo_records
 
 
 class WithAShop(unittest.TestCase):
@@ -23,75 +28,86 @@ class WithAShop(unittest.TestCase):
         self.assertEqual(answer.status_code, 201)
         return answer.json()
 
-    def save(self, state, base=None, what="edit", **changes):
-        build = {**state["build"], **changes}
-        body = {"base_revision": base or state["revision"], "what": what, "build": build}
-        return self.client.put(f"/api/builds/{state['id']}", json=body)
+    def send(self, state, *ops, seen=None, what="edit", client="", change_id=None):
+        change = {
+            "id": change_id or str(uuid.uuid4()), "what": what, "seen": seen or state["version"],
+            "ops": list(ops),
+        }  # fmt: skip
+        return self.client.post(
+            f"/api/builds/{state['id']}/changes", json={"changes": [change]}, headers={"X-Client": client}
+        )  # fmt: skip
+
+    def save(self, state, *, what="edit", client="", seen=None, **values):
+        """Set fields of the rod; the state after it."""
+        ops = [{"act": "set", "at": path.split("__"), "to": to} for path, to in values.items()]
+        answer = self.send(state, *ops, what=what, client=client, seen=seen)
+        self.assertEqual(answer.status_code, 200, answer.text)
+        self.outcome = answer.json()["outcomes"][0]
+        return answer.json()["state"]
 
 
 class Keeping(WithAShop):
-    def test_an_edit_is_a_revision_and_comes_back_planned(self):
+    def test_a_change_is_a_revision_and_comes_back_planned(self):
         state = self.new()
-        after = self.save(state, blank={"length_mm": 2000}).json()
-        self.assertEqual(after["revision"], 2)
+        after = self.save(state, blank__length_mm=2000)
+        self.assertEqual((after["revision"], after["version"]), (2, 2))
         self.assertEqual(after["plan"]["blank"]["length_mm"], 2000)
         again = self.client.get(f"/api/builds/{state['id']}").json()
         self.assertEqual(again["build"]["blank"]["length_mm"], 2000)
 
-    def test_saving_the_same_again_adds_nothing(self):
-        state = self.new()
-        once = self.save(state, client="N. Body").json()
-        self.assertEqual(self.save(once, client="N. Body").json()["revision"], once["revision"])
-
     def test_undo_and_redo(self):
         state = self.new()
         path = f"/api/builds/{state['id']}"
-        two = self.save(state, client="a").json()
-        self.save(two, client="b")
-        self.assertEqual(self.client.post(f"{path}/undo").json()["build"]["client"], "a")
+        two = self.save(state, number="a")
+        self.save(two, number="b")
+        self.assertEqual(self.client.post(f"{path}/undo").json()["build"]["number"], "a")
         first = self.client.post(f"{path}/undo").json()
         self.assertEqual(
-            (first["build"]["client"], first["can_undo"], first["can_redo"]), ("", False, True)
+            (first["build"]["number"], first["can_undo"], first["can_redo"]), ("", False, True)
         )
         self.assertEqual(self.client.post(f"{path}/undo").status_code, 409)
-        self.assertEqual(self.client.post(f"{path}/redo").json()["build"]["client"], "a")
-        self.assertEqual(self.client.post(f"{path}/redo").json()["build"]["client"], "b")
+        self.assertEqual(self.client.post(f"{path}/redo").json()["build"]["number"], "a")
+        self.assertEqual(self.client.post(f"{path}/redo").json()["build"]["number"], "b")
         self.assertEqual(self.client.post(f"{path}/redo").status_code, 409)
 
     def test_an_edit_after_undo_keeps_what_was_undone(self):
         state = self.new()
         path = f"/api/builds/{state['id']}"
-        two = self.save(state, client="a").json()
+        two = self.save(state, number="a")
         back = self.client.post(f"{path}/undo").json()
-        self.assertFalse(self.save(back, client="c").json()["can_redo"])
-        self.assertEqual(
-            self.client.get(f"{path}/revisions/{two['revision']}").json()["client"], "a"
-        )
+        self.assertFalse(self.save(back, number="c")["can_redo"])
+        old = self.client.get(f"{path}/revisions/{two['revision']}").json()
+        self.assertEqual(old["design"]["number"], "a")
+        again = self.client.post(f"{path}/revisions/{two['revision']}/back").json()
+        self.assertEqual(again["build"]["number"], "a")
 
-    def test_a_stale_edit_keeps_both_versions(self):
+    def test_of_one_field_both_values_are_shown(self):
         state = self.new()
-        self.save(state, client="mine")
-        answer = self.save(state, base=1, number="N-1")
-        self.assertEqual(answer.status_code, 409)
-        body = answer.json()
-        self.assertEqual(answer.headers["content-type"], "application/problem+json")
-        self.assertEqual(body["current"]["build"]["client"], "mine")
-        self.assertEqual([e["field"] for e in body["errors"]], ["client"])
-        kept = self.client.get(f"/api/builds/{state['id']}/revisions/{body['kept_as']}").json()
-        self.assertEqual((kept["number"], kept["client"]), ("N-1", ""))
-        self.assertEqual(
-            self.client.get(f"/api/builds/{state['id']}").json()["build"]["client"], "mine"
-        )
+        self.save(state, number="theirs", client="one")
+        self.save(state, number="mine", client="two")
+        self.assertEqual(self.outcome["outcome"], "asked")
+        self.assertEqual(self.outcome["asked"], [{"at": ["number"], "theirs": "theirs"}])
+        now = self.client.get(f"/api/builds/{state['id']}").json()
+        self.assertEqual(now["build"]["number"], "theirs")
 
-    def test_of_many_edits_at_once_one_counts_and_all_are_kept(self):
+    def test_many_changes_of_different_fields_at_once_all_count(self):
         state = self.new()
+        fields = ["number", "note", "brief__who", "brief__what", "brief__where", "brief__why"]
         with ThreadPoolExecutor(6) as pool:
-            answers = list(
-                pool.map(lambda n: self.save(state, client=f"c{n}").status_code, range(6))
-            )
-        self.assertEqual(sorted(answers), [200, 409, 409, 409, 409, 409])
+            list(pool.map(lambda n: self.save(state, client=f"c{n}", **{fields[n]: f"v{n}"}), range(6)))  # fmt: skip
+        build = self.client.get(f"/api/builds/{state['id']}").json()["build"]
+        self.assertEqual(
+            [build["number"], build["note"], *(build["brief"][k] for k in ("who", "what", "where", "why"))],
+            [f"v{n}" for n in range(6)],
+        )  # fmt: skip
+
+    def test_one_change_sent_by_six_threads_is_taken_once(self):
+        state = self.new()
+        op = {"act": "add", "at": ["blank", "readings"], "to": {"id": "r1", "station_mm": 0, "od_mm": 12}}  # fmt: skip
+        with ThreadPoolExecutor(6) as pool:
+            list(pool.map(lambda _: self.send(state, op, change_id="one-change"), range(6)))
         history = self.client.get(f"/api/builds/{state['id']}/revisions").json()
-        self.assertEqual(len(history), 7)
+        self.assertEqual(len(history), 2)
 
     def test_put_away_and_hung_back(self):
         state = self.new("Put away")
@@ -102,11 +118,24 @@ class Keeping(WithAShop):
         self.client.post(f"/api/builds/{state['id']}/put-away?back=true")
         self.assertIn("Put away", on_rack())
 
-    def test_a_copy_starts_its_own_record(self):
+    def test_a_copy_brings_the_design_alone(self):
         state = self.new("First")
+        reading = {"id": "r1", "station_mm": 0, "od_mm": 12}
+        self.send(
+            state,
+            {"act": "set", "at": ["blank", "length_mm"], "to": 2000},
+            {"act": "add", "at": ["blank", "readings"], "to": reading},
+            {"act": "add", "at": ["handle", "steps_done"], "to": "scuff"},
+            {"act": "set", "at": ["number"], "to": "N-1"},
+        )
         copy = self.client.post(f"/api/builds/{state['id']}/copy").json()
         self.assertEqual(copy["build"]["name"], "First, copy")
-        self.assertNotEqual(copy["id"], state["id"])
+        self.assertEqual(copy["build"]["blank"]["length_mm"], 2000)
+        self.assertEqual(
+            (copy["build"]["blank"]["readings"], copy["build"]["handle"]["steps_done"], copy["build"]["number"]),
+            ([], [], ""),
+        )  # fmt: skip
+        self.assertNotEqual(copy["build"]["piece_id"], self.client.get(f"/api/builds/{state['id']}").json()["build"]["piece_id"])  # fmt: skip
 
     def test_what_if_keeps_nothing(self):
         state = self.new()
@@ -115,6 +144,55 @@ class Keeping(WithAShop):
             self.client.post("/api/plan", json=build).json()["blank"]["length_mm"], 1800
         )
         self.assertEqual(self.client.get(f"/api/builds/{state['id']}").json()["revision"], 1)
+
+
+class OneRodNeverCostsMore(WithAShop):
+    """One rod, one shelf item, one document must never cost more than itself."""
+
+    def spoil(self, state, **values):
+        with self.store.engine.begin() as link:
+            for column, value in values.items():
+                link.execute(
+                    text(f"UPDATE revision SET {column} = CAST(:v AS jsonb) WHERE build_id = :b"),
+                    {"v": json.dumps(value), "b": state["id"]},
+                )
+
+    def test_a_rod_of_a_newer_version_hides_no_other(self):
+        good, bad = self.new("Good"), self.new("Bad")
+        self.spoil(bad, design={"name": "Bad", "from_the_future": 1})
+        self.client.app.state.shop.plans = Lately(4)
+        rods = {r["name"]: r for r in self.client.get("/api/builds").json()}
+        self.assertIsNone(rods["Good"]["problem"])
+        other = next(r for r in rods.values() if r["id"] == bad["id"])
+        self.assertIn("cannot be read", other["problem"])
+        answer = self.client.get(f"/api/builds/{bad['id']}")
+        self.assertEqual(answer.status_code, 409)
+        self.assertEqual(self.client.get(f"/api/builds/{bad['id']}/revisions").status_code, 200)
+        self.assertEqual(self.client.get(f"/api/builds/{good['id']}").status_code, 200)
+
+    def test_a_rod_that_cannot_be_planned_still_hangs_can_be_opened_and_undone(self):
+        state = self.new("Odd")
+        self.save(state, number="N-1")
+        with mock.patch("wise_spool.api.deps.plan", side_effect=ZeroDivisionError("oops")):
+            self.client.app.state.shop.plans = Lately(4)
+            opened = self.client.get(f"/api/builds/{state['id']}").json()
+            self.assertIsNone(opened["plan"])
+            self.assertIn("ZeroDivisionError", opened["problem"])
+            undone = self.client.post(f"/api/builds/{state['id']}/undo")
+            self.assertEqual((undone.status_code, undone.json()["build"]["number"]), (200, ""))
+            self.assertIn("Odd", [r["name"] for r in self.client.get("/api/builds").json()])
+            sheet = self.client.get(f"/api/builds/{state['id']}/build-sheet.pdf")
+            self.assertEqual(sheet.status_code, 409)
+
+    def test_a_guide_built_far_off_its_place_is_kept_and_planned(self):
+        # Twelve and seven eighths written as seventy-two: the plan has to stand.
+        records = demo_records(datetime.now(UTC))[0]
+        kept = self.store.add(records)
+        state = self.client.get(f"/api/builds/{kept.id}").json()
+        for mm in (0.0, 327.025, 1850.0, 6000.0):
+            state = self.save(state, guides__train__g3__built={"datum": "tip_top_ring", "distance_mm": mm})  # fmt: skip
+            self.assertEqual(self.outcome["outcome"], "kept")
+            self.assertIsNotNone(state["plan"])
 
 
 class Refusing(WithAShop):
@@ -127,7 +205,9 @@ class Refusing(WithAShop):
 
     def test_names_the_field_the_value_and_the_range(self):
         state = self.new()
-        error = self.refused(self.save(state, blank={"length_mm": -4}))["errors"][0]
+        self.save(state, blank__length_mm=-4)
+        self.assertEqual(self.outcome["outcome"], "refused")
+        error = self.outcome["errors"][0]
         self.assertEqual(error["field"], "blank.length_mm")
         self.assertEqual(error["value"], "-4")
         self.assertEqual(error["message"], "Length: “-4” must be at least 300 mm.")
@@ -135,53 +215,65 @@ class Refusing(WithAShop):
 
     def test_every_kind_of_bad_value_is_said_at_its_field(self):
         state = self.new()
-        reading = {"station_mm": 0, "od_mm": 12}
+        reading = {"id": "r1", "station_mm": 0, "od_mm": 12}
+        state = self.send(
+            state,
+            {"act": "set", "at": ["blank", "length_mm"], "to": 2000},
+            {"act": "add", "at": ["blank", "readings"], "to": reading},
+        ).json()["state"]
         cases = {
-            "blank.readings.0.od_mm": {
-                "blank": {"length_mm": 2000, "readings": [{**reading, "od_mm": "thick"}]}
-            },
-            "blank.readings.1.od_mm": {
-                "blank": {"length_mm": 2000, "readings": [reading, {"station_mm": 5, "od_mm": 900}]}
-            },
-            "spine.trials.0.angle_deg": {"spine": {"trials": [{"angle_deg": 400}]}},
-            "guides.first_gap_mm": {"guides": {"first_gap_mm": -1}},
-            "finish.coats": {"finish": {"coats": 99}},
+            "blank.readings.r1.od_mm": {"blank__readings__r1__od_mm": "thick"},
+            "blank.readings.r1.station_mm": {"blank__readings__r1__station_mm": 9000},
+            "guides.first_gap_mm": {"guides__first_gap_mm": -1},
+            "finish.coats": {"finish__coats": 99},
             "rule": {"rule": "furlongs"},
             "name": {"name": ""},
         }
         for field, change in cases.items():
             with self.subTest(field=field):
-                errors = self.refused(self.save(state, **change))["errors"]
+                self.save(state, **change)
+                errors = self.outcome["errors"]
                 self.assertEqual(errors[0]["field"], field)
                 self.assertRegex(errors[0]["message"], r"^[A-Z].*[.]$")
 
     def test_nan_and_infinity(self):
         state = self.new()
         for number in ("NaN", "Infinity", "1e999"):
-            text = json.dumps({"base_revision": 1, "what": "x", "build": state["build"]})
-            text = text.replace('"length_mm": null', f'"length_mm": {number}', 1)
-            answer = self.client.put(
-                f"/api/builds/{state['id']}",
-                content=text,
+            op = {"act": "set", "at": ["blank", "length_mm"], "to": 123456789}
+            change = {"id": str(uuid.uuid4()), "seen": 1, "ops": [op]}
+            body = json.dumps({"changes": [change]}).replace("123456789", number)
+            answer = self.client.post(
+                f"/api/builds/{state['id']}/changes",
+                content=body,
                 headers={"content-type": "application/json"},
             )
-            self.assertIn(
-                "not a number a rod can have", self.refused(answer)["errors"][0]["message"]
-            )
+            if answer.status_code == 200:
+                outcome = answer.json()["outcomes"][0]
+                self.assertEqual(outcome["outcome"], "refused")
+                self.assertIn("not a number a rod can have", outcome["errors"][0]["message"])
+            else:
+                self.refused(answer)
 
     def test_ten_thousand_stations(self):
         state = self.new()
-        readings = [{"station_mm": i / 10, "od_mm": 10} for i in range(10_000)]
-        error = self.refused(self.save(state, blank={"length_mm": 2000, "readings": readings}))[
-            "errors"
-        ][0]
-        self.assertIn("at most 400", error["message"])
+        ops = [{"act": "add", "at": ["blank", "readings"], "to": {"id": f"r{i}", "station_mm": i / 10, "od_mm": 10}} for i in range(500)]  # fmt: skip
+        outcome = self.send(state, *ops).json()["outcomes"][0]
+        self.assertIn("at most 400", outcome["errors"][0]["message"])
+        answer = self.send(state, *(ops * 20))
+        self.assertIn("too many", self.refused(answer)["detail"])
 
     def test_a_seat_without_its_bore_and_a_bore_without_a_seat(self):
         state = self.new()
         part = {"id": "a", "kind": "reel_seat", "length_mm": 100}
-        error = self.refused(self.save(state, handle={"parts": [part]}))["errors"][0]
-        self.assertIn("needs its inner bore described", error["message"])
+        outcome = self.send(state, {"act": "add", "at": ["handle", "parts"], "to": part}).json()["outcomes"][0]  # fmt: skip
+        self.assertIn("needs its inner bore described", outcome["errors"][0]["message"])
+
+    def test_a_change_to_nowhere_is_asked_about_and_one_to_the_piece_is_not_taken(self):
+        state = self.new()
+        self.save(state, guides__train__g7__ring_mm=5)
+        self.assertEqual(self.outcome["outcome"], "asked")
+        after = self.save(state, piece_id="another")
+        self.assertEqual(after["build"]["piece_id"], state["build"]["piece_id"])
 
     def test_a_50_mb_upload_is_refused_unread(self):
         body = b'{"format":"' + b"x" * 50_000_000 + b'"}'
@@ -224,13 +316,19 @@ class Refusing(WithAShop):
 class Files(WithAShop):
     def test_out_and_in_again_is_exact(self):
         state = self.new("Round trip")
-        self.save(
-            state, blank={"length_mm": 2082.8, "readings": [{"station_mm": 0.1, "od_mm": 12.345}]}
+        reading = {"id": "r1", "station_mm": 0.1, "od_mm": 12.345}
+        self.send(
+            state,
+            {"act": "set", "at": ["blank", "length_mm"], "to": 2082.8},
+            {"act": "add", "at": ["blank", "readings"], "to": reading},
+            {"act": "add", "at": ["handle", "steps_done"], "to": "scuff"},
         )
-        text = self.client.get(f"/api/builds/{state['id']}/file").text
-        back = self.client.post("/api/builds/import", content=text)
+        out = self.client.get(f"/api/builds/{state['id']}/file").json()
+        back = self.client.post("/api/builds/import", content=json.dumps(out))
         self.assertEqual(back.status_code, 201)
-        self.assertEqual(self.client.get(f"/api/builds/{back.json()['id']}/file").text, text)
+        again = self.client.get(f"/api/builds/{back.json()['id']}/file").json()
+        self.assertNotEqual(again["piece"].pop("id"), out["piece"].pop("id"))
+        self.assertEqual(again, out)
 
     def test_other_files_are_named_for_what_they_are(self):
         good = json.loads(self.client.get(f"/api/builds/{self.new()['id']}/file").text)
@@ -248,9 +346,10 @@ class Files(WithAShop):
         answer = self.client.post("/api/builds/import", content=b"\x89PNG not json")
         self.assertIn("cannot be read as JSON", answer.json()["detail"])
         wrong = self.client.post(
-            "/api/builds/import", content=json.dumps({**good, "rule": "cubits"})
+            "/api/builds/import",
+            content=json.dumps({**good, "design": {**good["design"], "rule": "cubits"}}),
         )
-        self.assertEqual(wrong.json()["errors"][0]["field"], "rule")
+        self.assertEqual(wrong.json()["errors"][0]["field"], "design.rule")
 
     def test_sheets_are_pdfs_with_pages_to_look_at(self):
         odd_name = "A/B\\é rod"

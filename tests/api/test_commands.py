@@ -11,8 +11,9 @@ import unittest.mock
 from datetime import UTC, datetime
 
 from tests.shop import ROOT_PORT, temporary_dir
-from wise_spool.core.build import Build
-from wise_spool.demo.shop import demo_builds
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.records import Records
+from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import write_build
 from wise_spool.settings import ROOT
 from wise_spool.store.builds import BuildStore
@@ -35,7 +36,7 @@ class PlanAFile(unittest.TestCase):
 
     def test_prints_the_plan_the_same_every_time(self):
         file = self.where / "rod.json"
-        file.write_text(write_build(demo_builds(datetime(2030, 1, 1, tzinfo=UTC))[0]))
+        file.write_text(write_build(demo_records(datetime(2030, 1, 1, tzinfo=UTC))[0]))
         first, second = said("plan", str(file)), said("plan", str(file))
         self.assertEqual(first.returncode, 0)
         self.assertEqual(first.stdout, second.stdout)
@@ -65,16 +66,18 @@ class BackupAndRestore(unittest.TestCase):
             url = made.url("wise_spool_shop")
             upgrade(url)
             store = BuildStore(url)
-            first = store.add(Build(name="Before the backup"))
+            first = store.add(Records.of(Build(name="Before the backup")))
             self.assertEqual(said("backup", str(file), data=data).returncode, 0)
-            store.add(Build(name="After the backup"))
+            store.add(Records.of(Build(name="After the backup")))
             run = said("restore", str(file), data=data)
             self.assertEqual(run.returncode, 0, run.stderr)
             self.assertIn("what was there is kept", run.stdout)
             store.engine.dispose()
             restored = BuildStore(url)
-            self.assertEqual([k.build.name for k in restored.all()], ["Before the backup"])
-            self.assertEqual(restored.all()[0].id, first.id)
+            there = [restored.get(h.id) for h in restored.page()]
+            self.assertEqual(
+                [(k.id, k.records.design.name) for k in there], [(first.id, "Before the backup")]
+            )
             restored.engine.dispose()
 
     def test_what_cannot_be_restored_is_said(self):

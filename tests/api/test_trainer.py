@@ -3,7 +3,7 @@
 import unittest
 
 from tests.api.test_builds import WithAShop
-from wise_spool.core.trainer import make_blank
+from wise_spool.core.spine.trainer import make_blank
 from wise_spool.devices.instrument import InstrumentError, read_line
 from wise_spool.devices.simulated import SimulatedInstrument
 

@@ -2,25 +2,12 @@
 
 from hypothesis import strategies as st
 
-from wise_spool.core.build import (
-    Blank,
-    Brief,
-    Build,
-    Drop,
-    Finish,
-    FinishProduct,
-    FlatReading,
-    Guide,
-    Guides,
-    Joint,
-    Reading,
-    Reel,
-    RollTrial,
-    Spine,
-    StatedAt,
-    TipTop,
-)
-from wise_spool.core.parts import (
+from wise_spool.core.document.blank import Blank, Joint, Reading
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.design import Brief
+from wise_spool.core.document.finish import Finish, FinishProduct
+from wise_spool.core.document.guides import Guide, Guides, Reel, StatedAt, TipTop
+from wise_spool.core.document.parts import (
     Arbors,
     BorePoint,
     BoreStep,
@@ -29,9 +16,11 @@ from wise_spool.core.parts import (
     Part,
     Reamer,
     SeatBore,
+    Stick,
     Stock,
 )
-from wise_spool.core.units import STEP_MM
+from wise_spool.core.document.spine import Drop, FlatReading, RollTrial, Spine
+from wise_spool.core.ground.measures import STEP_MM
 
 rules = st.sampled_from(sorted(STEP_MM))
 lengths = st.floats(0, 3000)
@@ -170,7 +159,7 @@ handles = st.builds(
     glue_temperature_c=st.floats(0, 45),
     stock=st.builds(
         Stock,
-        lengths_mm=st.lists(st.floats(50, 600), max_size=3).map(tuple),
+        sticks=st.lists(st.builds(Stick, length_mm=st.floats(50, 600)), max_size=3).map(tuple),
         kerf_mm=st.floats(0, 20),
         mandrel_mm=st.none() | st.floats(1, 20),
     ),
@@ -192,6 +181,7 @@ guides = st.builds(
     foot_tip_mm=st.floats(0, 60),
     height_mm=st.floats(0, 90),
     at=st.none() | st.builds(StatedAt, datum=st.sampled_from(DATUMS), distance_mm=stations),
+    built=st.none() | st.builds(StatedAt, datum=st.sampled_from(DATUMS), distance_mm=stations),
 )
 trains = st.builds(
     Guides,

@@ -1,7 +1,9 @@
 """Blanks and builds the core's tests share; measures are plausible, names are not."""
 
-from wise_spool.core.build import Blank, Build, Guide, Guides, Reading, StatedAt
-from wise_spool.core.parts import Handle, Part, SeatBore
+from wise_spool.core.document.blank import Blank, Reading
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.guides import Guide, Guides, StatedAt
+from wise_spool.core.document.parts import Handle, Part, SeatBore, Stick
 
 INCH = 25.4
 
@@ -46,3 +48,7 @@ def codes(plan):
 
 def finding(plan, code):
     return next(f for f in plan.findings if f.code == code)
+
+
+def sticks(*lengths_mm):
+    return tuple(Stick(length_mm=mm) for mm in lengths_mm)

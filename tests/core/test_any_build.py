@@ -8,10 +8,11 @@ from datetime import date
 from hypothesis import HealthCheck, given, settings
 
 from tests.core.any_build import builds
-from wise_spool.core.build import Build
-from wise_spool.core.findings import STAGES
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.records import Records
+from wise_spool.core.ground.findings import STAGES
+from wise_spool.core.ground.measures import STEP_MM
 from wise_spool.core.plan import plan
-from wise_spool.core.units import STEP_MM
 from wise_spool.exchange.build_file import read_build, write_build
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
@@ -91,7 +92,7 @@ class AnyBuild(unittest.TestCase):
     @SOME
     @given(builds)
     def test_it_goes_out_and_in_exactly(self, build: Build):
-        self.assertEqual(read_build(write_build(build)), build)
+        self.assertEqual(read_build(write_build(Records.of(build))).build, build)
 
     @SOME
     @given(builds)

@@ -260,25 +260,117 @@ class Building(InTheBrowser):
         self.kept()
         self.assertEqual(self.rod("Waiting")["build"]["blank"]["material"], "glass")
 
-    def test_two_windows_on_one_rod(self):
-        self.expected_console = ("409",)
-        self.blank("Two windows")
+    def other_window(self):
         other = self.open_page()
         other.goto(self.page.url)
+        other.get_by_label("Length, bare").wait_for()
+        return other
+
+    def fill_in(self, page, label, text):
+        page.get_by_label(label, exact=True).fill(text)
+        page.get_by_label(label, exact=True).press("Enter")
+        page.get_by_role("status").get_by_text("kept", exact=True).wait_for()
+
+    def test_two_windows_edit_different_fields_and_both_count(self):
+        self.blank("Two fields")
+        other = self.other_window()
         other.get_by_role("radio", name="Glass").click()
         other.get_by_role("status").get_by_text("kept", exact=True).wait_for()
+        self.fill_in(self.page, "Cut from the butt", "1")
+        blank = self.rod("Two fields")["build"]["blank"]
+        self.assertEqual((blank["material"], round(blank["trim_butt_mm"], 3)), ("glass", 25.4))
+        expect(self.page.get_by_role("radio", name="Glass")).to_have_attribute("data-state", "on")
+
+    def test_two_windows_edit_one_field_and_are_both_shown(self):
+        self.blank("One field")
+        other = self.other_window()
+        self.fill_in(other, "Cut from the butt", "2")
         self.page.get_by_label("Cut from the butt").fill("1")
         self.page.get_by_label("Cut from the butt").press("Enter")
         dialog = self.page.get_by_role("dialog", name="changed in another window")
-        expect(dialog).to_contain_text("Changed elsewhere: blank.material")
+        expect(dialog).to_contain_text("trim butt")
+        expect(dialog).to_contain_text("50.8")
+        expect(dialog).to_contain_text("25.4")
         dialog.get_by_role("button", name="Let mine count").click()
+        expect(dialog).to_be_hidden()
         self.kept()
-        blank = self.rod("Two windows")["build"]["blank"]
-        self.assertEqual((blank["material"], round(blank["trim_butt_mm"], 3)), ("carbon", 25.4))
-        history = self.page.request.get(
-            f"{self.server.url}/api/builds/{self.rod('Two windows')['id']}/revisions"
-        ).json()
-        self.assertTrue(any(r["kept_aside"] for r in history))
+        self.assertEqual(round(self.rod("One field")["build"]["blank"]["trim_butt_mm"], 3), 25.4)
+
+    def test_undo_in_a_stale_window_does_not_take_back_the_others_edit(self):
+        self.expected_console = ("409",)
+        self.blank("Stale undo")
+        self.fill_in(self.page, "Cut from the butt", "1")
+        other = self.other_window()
+        self.fill_in(other, "Cut from the tip", "2")
+        self.page.get_by_role("button", name="Undo (Ctrl Z)").click()
+        expect(self.page.get_by_role("alert").filter(has_text="changed this rod")).to_be_visible()
+        self.assertEqual(round(self.rod("Stale undo")["build"]["blank"]["trim_tip_mm"], 3), 50.8)
+
+    def test_measures_and_readings_typed_while_the_server_is_away_all_arrive(self):
+        self.expected_console = (
+            "ERR_CONNECTION_REFUSED",
+            "ERR_EMPTY_RESPONSE",
+            "ERR_CONNECTION_RESET",
+        )
+        self.blank("Away")
+        self.server.kill()
+        page = self.page
+        page.get_by_label("Cut from the tip").fill("1/2")
+        page.get_by_label("Cut from the tip").press("Enter")
+        for station, od in (("12", ".44"), ("36", "9 mm")):
+            page.get_by_label("Station of a new reading").fill(station)
+            page.get_by_label("Diameter of a new reading").fill(od)
+            page.get_by_role("button", name="Add", exact=True).click()
+        page.get_by_label("Tip-top tube").fill("99")
+        page.get_by_label("Tip-top tube").press("Enter")
+        page.get_by_label("Cut from the butt").fill("1/4")
+        page.get_by_label("Cut from the butt").press("Enter")
+        expect(page.get_by_role("status")).to_contain_text("server away")
+        self.server.start()
+        expect(page.get_by_role("alert").filter(has_text="must be at most 40")).to_be_visible()
+        expect(page.get_by_label("Tip-top tube")).to_have_value("99")
+        blank = self.rod("Away")["build"]["blank"]
+        self.assertEqual(len(blank["readings"]), 6)
+        self.assertEqual(
+            (round(blank["trim_tip_mm"], 3), round(blank["trim_butt_mm"], 3)), (12.7, 6.35)
+        )
+        page.get_by_label("Tip-top tube").press("Escape")
+
+    def test_text_that_was_not_left_yet_survives_a_reload_and_going_back(self):
+        self.blank("Half typed")
+        self.page.get_by_label("Cut from the tip").fill("3/")
+        self.page.reload()
+        expect(self.page.get_by_label("Cut from the tip")).to_have_value("3/")
+        expect(self.page.get_by_text("Typed, not kept yet")).to_be_visible()
+        self.page.get_by_label("Station of a new reading").fill("18")
+        self.page.get_by_role("link", name="The rack").click()
+        self.page.get_by_role("heading", name="The rack").wait_for()
+        self.page.go_back()
+        expect(self.page.get_by_label("Station of a new reading")).to_have_value("18")
+        expect(self.page.get_by_label("Cut from the tip")).to_have_value("3/")
+
+    def test_an_edit_of_one_rod_is_sent_while_another_is_open(self):
+        self.expected_console = (
+            "ERR_CONNECTION_REFUSED",
+            "ERR_EMPTY_RESPONSE",
+            "ERR_CONNECTION_RESET",
+        )
+        self.blank("First of two")
+        first = self.page.url
+        self.begin("Second of two")
+        self.page.goto(first)
+        self.page.get_by_label("Length, bare").wait_for()
+        self.server.kill()
+        self.page.get_by_role("radio", name="Glass").click()
+        expect(self.page.get_by_role("status")).to_contain_text("server away")
+        self.server.start()
+        self.page.get_by_role("link", name="The rack").click()
+        self.page.get_by_text("Second of two").first.click()
+        self.fill_in(self.page, "Length, bare", "6'")
+        self.page.goto(first)
+        self.kept()
+        self.assertEqual(self.rod("First of two")["build"]["blank"]["material"], "glass")
+        self.assertEqual(round(self.rod("Second of two")["build"]["blank"]["length_mm"], 1), 1828.8)
 
     def test_a_build_file_goes_out_and_comes_in(self):
         self.expected_console = ("422",)

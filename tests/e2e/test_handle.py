@@ -225,9 +225,9 @@ class TheOtherJobs(OnTheDemo):
 
     def test_colder_glue_lives_longer_and_the_sheet_prints(self):
         self.at("Deep char", "handle/glue-up")
-        before = self.plan["handle"]["glue_up"]["mixes"][0]["pot_life_min"]
+        before = self.plan["work"]["glue_up"]["mixes"][0]["pot_life_min"]
         self.fill("At the bench it is", "11")
-        after = self.plan["handle"]["glue_up"]["mixes"][0]["pot_life_min"]
+        after = self.plan["work"]["glue_up"]["mixes"][0]["pot_life_min"]
         self.assertGreater(after, before)
         self.page.get_by_role("link", name="Glue-up sheet").click()
         expect(self.page.get_by_role("img", name="Page 1 of the glue up")).to_be_visible()

@@ -98,11 +98,11 @@ class Views(InTheBrowser):
         expect(self.page.get_by_text("Nothing hangs here")).to_be_visible()
 
     def test_measures_are_written_as_the_core_writes_them(self):
-        # The interface's own formatting is held to the same vectors as core/units.py by what it shows.
+        # The interface's own formatting is held to the same vectors as core/ground/measures.py by what it shows.
         self.visit(f"/build/{self.ids()['Skerry 10']}/guides")
         state = self.rod("Skerry 10")
         shown = self.page.get_by_role("group", name="Guides", exact=True).inner_text()
-        from wise_spool.core.units import format_length
+        from wise_spool.core.ground.measures import format_length
 
         for guide in state["plan"]["guides"]["placed"]:
             for mm in (guide["from_tip_ring_mm"], guide["gap_mm"], guide["from_butt_mm"]):

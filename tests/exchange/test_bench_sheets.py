@@ -6,7 +6,7 @@ from datetime import date
 
 import pdfplumber
 
-from wise_spool.core.build import Build
+from wise_spool.core.document.build import Build
 from wise_spool.core.plan import plan
 from wise_spool.demo.shop import birch, deep, skerry
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
@@ -28,7 +28,7 @@ class GlueUp(unittest.TestCase):
         p = plan(build)
         for paper in ("a4", "letter"):
             text = "\n".join(t for t, _ in pages(glue_up_sheet(build, p, paper, DAY)))
-            for mix in p.handle.glue_up.mixes:
+            for mix in p.work.glue_up.mixes:
                 self.assertIn(f"Mix {mix.number}: {mix.adhesive}", text)
                 self.assertIn(f"pot life {mix.pot_life_min:.0f} min", text)
                 for joint in mix.joints:

@@ -8,9 +8,10 @@ from pathlib import Path
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from wise_spool.core.build import Build
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.records import Records
 from wise_spool.core.plan import plan
-from wise_spool.demo.shop import demo_builds
+from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build, write_build
 
 DOCS = Path(__file__).parents[2] / "docs"
@@ -22,12 +23,13 @@ class BuildFile(unittest.TestCase):
         self.assertEqual(json.loads((DOCS / "build-file.schema.json").read_text()), build_schema())
 
     def test_every_demo_build_goes_out_and_in_exactly(self):
-        for build in demo_builds(NOW):
-            text = write_build(build)
-            self.assertEqual(read_build(text), build)
+        for records in demo_records(NOW):
+            text = write_build(records)
+            self.assertEqual(read_build(text), records)
             self.assertEqual(write_build(read_build(text)), text)
             self.assertEqual(
-                plan(read_build(text)).model_dump_json(), plan(build).model_dump_json()
+                plan(read_build(text).build).model_dump_json(),
+                plan(records.build).model_dump_json(),
             )
 
     @settings(max_examples=60)
@@ -41,15 +43,15 @@ class BuildFile(unittest.TestCase):
                 "blank": {"length_mm": length, "readings": [{"station_mm": 0, "od_mm": od}]},
             }
         )
-        self.assertEqual(read_build(write_build(build)), build)
+        self.assertEqual(read_build(write_build(Records.of(build))).build, build)
 
     def test_nan_in_a_file_is_refused(self):
-        text = write_build(demo_builds(NOW)[0]).replace("3048.0", "NaN", 1)
+        text = write_build(demo_records(NOW)[0]).replace("3048.0", "NaN", 1)
         with self.assertRaisesRegex(BuildFileError, "not a number a rod can have"):
             read_build(text)
 
     def test_an_unknown_field_is_refused_not_dropped(self):
-        data = json.loads(write_build(demo_builds(NOW)[0])) | {"lucky_charm": True}
+        data = json.loads(write_build(demo_records(NOW)[0])) | {"lucky_charm": True}
         with self.assertRaises(BuildFileError) as caught:
             read_build(json.dumps(data))
         self.assertIsNotNone(caught.exception.invalid)

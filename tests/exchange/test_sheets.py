@@ -6,8 +6,8 @@ from datetime import UTC, date, datetime
 
 import pdfplumber
 
+from wise_spool.core.ground.measures import format_length
 from wise_spool.core.plan import plan
-from wise_spool.core.units import format_length
 from wise_spool.demo.shop import beacon, demo_builds, holm, skerry
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import (

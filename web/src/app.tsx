@@ -3,7 +3,7 @@ import { Link, Route, Switch } from "wouter";
 
 import { STAGES } from "./api/types";
 import type { StageName } from "./api/types";
-import { BuildView } from "./build/BuildView";
+import { BuildView } from "./rod/BuildView";
 import { NewBuild } from "./rack/NewBuild";
 import { Rack } from "./rack/Rack";
 import { SheetView } from "./sheet/SheetView";

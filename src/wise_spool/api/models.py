@@ -1,32 +1,41 @@
-"""What the API takes and gives, beside the build document and its plan."""
+"""What the API takes and gives, beside the rod and its plan."""
 
 import uuid
 from datetime import datetime
+from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from wise_spool.core.batch import Deviation
-from wise_spool.core.blank import TaperPoint
-from wise_spool.core.build import BlankMaterial, Build, RodType
-from wise_spool.core.fields import Name, Words
-from wise_spool.core.findings import Finding
-from wise_spool.core.gaps import GuidePlaced
+from wise_spool.api.problems import FieldProblem
+from wise_spool.core.blank.working import TaperPoint
+from wise_spool.core.document.blank import BlankMaterial
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.changes import Change
+from wise_spool.core.document.design import RodType
+from wise_spool.core.document.log import LogEntry
+from wise_spool.core.ground.fields import Name, Words
+from wise_spool.core.ground.findings import Finding
+from wise_spool.core.ground.measures import MarkingRule, MeasureKind, Unit
+from wise_spool.core.guides.gaps import GuidePlaced
+from wise_spool.core.handle.stack import PartPlaced
 from wise_spool.core.plan import Plan, StageStanding
-from wise_spool.core.shelf import Shelved
-from wise_spool.core.stack import PartPlaced
-from wise_spool.core.units import MarkingRule, MeasureKind, Unit
+from wise_spool.core.shop.batch import Deviation
+from wise_spool.core.shop.shelf import Shelved
 
 
 class BuildState(BaseModel):
-    """A build as it stands, with its plan."""
+    """A rod as it stands, with its plan; ``problem`` says why there is none. ``version`` counts every
+    change that was ever made to it, undoing included."""
 
     id: uuid.UUID
     revision: int
+    version: int
     can_undo: bool
     can_redo: bool
     changed_at: datetime
     build: Build
-    plan: Plan
+    plan: Plan | None
+    problem: str | None
 
 
 class Waiting(BaseModel):
@@ -38,31 +47,38 @@ class Waiting(BaseModel):
     dryer: str
 
 
+RACK_SHAPE = 2
+"""Counts up when what is noted of a rod on the rack takes another shape."""
+
+
 class RackRod(BaseModel):
-    """One rod on the rack: enough to draw and to say where it stands."""
+    """One rod on the rack: enough to draw and to say where it stands. ``problem`` says what is wrong
+    with a rod that cannot be read or worked out."""
 
     id: uuid.UUID
-    revision: int
+    version: int
     name: str
-    number: str
-    client: str
-    rod_type: RodType
-    material: BlankMaterial
-    rule: MarkingRule
+    number: str = ""
+    client: str = ""
+    batch: str = ""
+    rod_type: RodType = "spinning"
+    material: BlankMaterial = "carbon"
+    rule: MarkingRule = "in/16"
     changed_at: datetime
-    length_mm: float | None
-    longer_by_mm: float
-    taper: list[TaperPoint]
-    parts: list[PartPlaced]
-    guides: list[GuidePlaced]
-    tip_ring_mm: float
-    tip_height_mm: float
-    standing: list[StageStanding]
-    first_finding: Finding | None
-    power_g: float | None
-    power_words: str
-    power_measured: bool
-    waiting: list[Waiting]
+    length_mm: float | None = None
+    longer_by_mm: float = 0.0
+    taper: list[TaperPoint] = []
+    parts: list[PartPlaced] = []
+    guides: list[GuidePlaced] = []
+    tip_ring_mm: float = 6.0
+    tip_height_mm: float = 8.0
+    standing: list[StageStanding] = []
+    first_finding: Finding | None = None
+    power_g: float | None = None
+    power_words: str = ""
+    power_measured: bool = False
+    waiting: list[Waiting] = []
+    problem: str | None = None
 
 
 class NewBuild(BaseModel):
@@ -76,14 +92,45 @@ class NewBuild(BaseModel):
     client: Words = ""
 
 
-class Edit(BaseModel):
-    """A changed document and the revision it was made on."""
+class Changes(BaseModel):
+    """Changes to one rod, in the order they were made."""
 
     model_config = ConfigDict(extra="forbid")
 
-    base_revision: int = Field(ge=1)
-    what: Words = "edit"
-    build: Build
+    changes: list[Change] = Field(min_length=1, max_length=50)
+
+
+class AskedPlace(BaseModel):
+    """A place that somebody else changed meanwhile, and what stands there now."""
+
+    at: list[str]
+    theirs: Any
+
+
+class ChangeOutcome(BaseModel):
+    """What became of one change: kept (now or before), refused with the fields that are wrong, or
+    asked about."""
+
+    id: str
+    outcome: Literal["kept", "refused", "asked"]
+    says: str
+    errors: list[FieldProblem]
+    asked: list[AskedPlace]
+
+
+class ChangesTaken(BaseModel):
+    """The rod after the changes, and what became of each."""
+
+    state: BuildState
+    outcomes: list[ChangeOutcome]
+
+
+class LogSent(BaseModel):
+    """Entries for a rod's log."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    entries: list[LogEntry] = Field(min_length=1, max_length=500)
 
 
 class MeasureText(BaseModel):
@@ -178,8 +225,12 @@ class NewBatch(BaseModel):
 
 
 class BatchRod(BaseModel):
-    """One rod of a batch, and how far its guides as built are off the layout."""
+    """One rod of a batch: how far its guides as built are off the layout, where its design departs
+    from the rod asked about, whether one story stick is true for both, what is not measured yet."""
 
     id: uuid.UUID
     name: str
     deviations: list[Deviation]
+    departs: list[str]
+    same_marks: bool
+    unmeasured: list[str]

@@ -8,11 +8,11 @@ from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel
+from sqlalchemy.exc import OperationalError
 from starlette.exceptions import HTTPException
 
-from wise_spool.store.builds import NoSuchBuildError, NoSuchRevisionError, NothingToUndoError
-from wise_spool.store.shelf import NoSuchItemError
-from wise_spool.store.trainer import NoSuchRoundError
+from wise_spool.core.ground.refusals import RefusedError
+from wise_spool.logs import say
 
 WORDS = {
     "od_mm": "diameter", "station_mm": "station", "length_mm": "length", "uncertainty_mm": "uncertainty",
@@ -37,11 +37,19 @@ WORDS = {
     "before_mm": "diameter before winding", "after_mm": "diameter after winding", "turns": "turns wound",
     "bands_at_mm": "band", "sleeve_od_mm": "sleeve", "diameter_mm": "drill", "depth_mm": "depth", "short_mm": "stopped short by",
     "dry_fits": "dry fit", "passes_made": "pass made", "drills": "drill", "adhesives": "adhesive", "candidates": "candidate",
-    "density_g_ml": "density", "lengths_mm": "stick of stock", "side_mm": "side of the stock", "kerf_mm": "kerf",
+    "density_g_ml": "density", "side_mm": "side of the stock", "kerf_mm": "kerf",
     "facing_mm": "facing allowance", "sanding_mm": "sanding allowance", "mandrel_mm": "mandrel",
     "glue_temperature_c": "temperature at glue-up", "start_mm": "start", "end_mm": "end", "reach_mm": "reach",
-    "thickness_mm": "tape thickness", "width_mm": "tape width", "stock": "how many", "large_mm": "large end", "trials": "rest", "static": "static reading", "weight_g": "weight", "load_g": "load", "pull_deg": "pull", "friction": "ring friction", "tilt_deg": "tilt of the spool", "spool_mm": "spool", "rows": "row of the static test", "drop_mm": "drop", "drops": "drop", "gap_mm": "gap on the flat", "flat": "reading on the flat", "clamp_mm": "clamp", "label_deg": "clock angle of the label", "by_deg": "turn", "line_deg": "line", "joints": "joint", "coats": "number of coats", "laid": "coat laid",
+    "thickness_mm": "tape thickness", "width_mm": "tape width", "stock": "how many", "large_mm": "large end", "trials": "rest", "static": "static reading", "weight_g": "weight", "load_g": "load", "pull_deg": "pull", "friction": "ring friction", "tilt_deg": "tilt of the spool", "spool_mm": "spool", "rows": "row of the static test", "drop_mm": "drop", "drops": "drop", "gap_mm": "gap on the flat", "flat": "reading on the flat", "clamp_mm": "clamp", "label_deg": "clock angle of the label", "by_deg": "turn", "line_deg": "line", "joints": "joint", "sticks": "stick of stock", "measured_mm": "measured length", "coats": "number of coats", "laid": "coat laid",
 }  # fmt: skip
+ROWS = {
+    name: WORDS[name]
+    for name in (
+        "readings", "static", "joints", "trials", "drops", "flat", "parts", "reamers", "drills", "adhesives", "candidates",
+        "sticks", "passes_made", "dry_fits", "steps", "train", "rows", "laid", "inside",
+    )
+}  # fmt: skip
+"""Lists whose rows an error names."""
 UNITS = {
     "_mm": " mm",
     "_deg": "°",
@@ -111,13 +119,23 @@ def field_problems(errors: Iterable[Any]) -> list[FieldProblem]:
 
 
 def _named(path: list[Any]) -> tuple[str, str]:
-    name = next((str(p) for p in reversed(path) if isinstance(p, str)), "")
+    """The name of the field at the end of a place, and words for it with its row."""
+    name = next((str(p) for p in reversed(path) if isinstance(p, str) and not _is_row(path, p)), "")
     words = WORDS.get(name, name.replace("_", " "))
     for before, at in itertools.pairwise(path):
-        if isinstance(at, int) and before in WORDS:
+        if before in ROWS:
             inner = "" if before == name else f", {words}"
-            return name, f"{WORDS[before]} {at + 1}{inner}"
+            return name, f"{ROWS[before]} {_row_words(at)}{inner}"
     return name, words or "the document"
+
+
+def _is_row(path: list[Any], part: str) -> bool:
+    at = path.index(part)
+    return at > 0 and path[at - 1] in ROWS
+
+
+def _row_words(at: Any) -> str:
+    return str(at + 1) if isinstance(at, int) else str(at)
 
 
 def _allowed(error: Any, unit: str) -> str | None:
@@ -198,20 +216,24 @@ def install(app: FastAPI) -> None:
     async def _http(_: Request, error: HTTPException) -> JSONResponse:
         return answer(Problem(title="Not done", status=error.status_code, detail=str(error.detail)))
 
-    missing: tuple[type[LookupError], ...] = (
-        NoSuchBuildError,
-        NoSuchRevisionError,
-        NoSuchItemError,
-        NoSuchRoundError,
-    )
-    for kind in missing:
-        app.add_exception_handler(kind, _missing)
-    app.add_exception_handler(NothingToUndoError, _nothing)
+    @app.exception_handler(RefusedError)
+    async def _refused(_: Request, error: RefusedError) -> JSONResponse:
+        field = FieldProblem(
+            field=error.field or "text", message=str(error), allowed=error.suggestion
+        )
+        errors = [field] if error.status == 422 else []
+        return answer(
+            Problem(title=error.title, status=error.status, detail=str(error), errors=errors)
+        )
 
+    @app.exception_handler(OperationalError)
+    async def _away(_: Request, error: OperationalError) -> JSONResponse:
+        say.error("the database does not answer", why=str(error)[:300])
+        detail = "The shop's database does not answer. Nothing was lost; try again in a moment."
+        return answer(Problem(title="Database away", status=503, detail=detail))
 
-async def _missing(_: Request, error: Exception) -> JSONResponse:
-    return answer(Problem(title="Not there", status=404, detail=str(error)))
-
-
-async def _nothing(_: Request, error: Exception) -> JSONResponse:
-    return answer(Problem(title="Nothing there", status=409, detail=str(error)))
+    @app.exception_handler(Exception)
+    async def _fault(request: Request, error: Exception) -> JSONResponse:
+        say.error("a fault of ours", path=request.url.path, exc_info=error)
+        detail = "That is a fault of ours, and it is noted in the log. Nothing was changed."
+        return answer(Problem(title="A fault", status=500, detail=detail))

@@ -1,25 +1,26 @@
-"""``plan(build)``: the one door from what the builder said to what follows from it."""
+"""``plan(rod)``: the one door from what is kept of a rod to what follows from it."""
 
 from typing import Literal
 
-from wise_spool.core.balance import BalancePlan, Lump, Standing, plan_balance
-from wise_spool.core.blank import BlankPlan, WorkingBlank, find_in_blank, plan_blank, working_blank
-from wise_spool.core.build import Build
-from wise_spool.core.findings import STAGES, Finding, StageName, by_ruin
-from wise_spool.core.finish import FinishPlan, find_in_finish, plan_finish
-from wise_spool.core.frozen import Frozen
-from wise_spool.core.glueup import SQUEEZE_OUT
-from wise_spool.core.guides import GuidesPlan, datums_of, find_in_guides, plan_guides
-from wise_spool.core.handle import HandlePlan, assemble, fit_parts
-from wise_spool.core.handle_findings import find_in_handle
-from wise_spool.core.spine import PencilPlace, SpinePlan, plan_spine
-from wise_spool.core.spine_findings import find_in_spine
-from wise_spool.core.stack import Fitted, Mark
-from wise_spool.core.stiffness import StiffnessPlan, find_in_stiffness, measure
-from wise_spool.core.units import MarkingRule, round_to_rule
-
-FINISH_G_PER_ML = 1.25
-"""Thread soaked with finish, by the volume of finish in it. From memory."""
+from wise_spool.core.blank.findings import find_in_blank
+from wise_spool.core.blank.stiffness import StiffnessPlan, find_in_stiffness
+from wise_spool.core.blank.working import BlankPlan
+from wise_spool.core.document.build import Build
+from wise_spool.core.finish.coats import FinishPlan
+from wise_spool.core.finish.findings import find_in_finish
+from wise_spool.core.ground.findings import STAGES, Finding, StageName, by_ruin
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.measures import MarkingRule, round_to_rule
+from wise_spool.core.guides.placing import GuidesPlan, find_in_guides
+from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.handle.findings import find_in_handle
+from wise_spool.core.handle.stack import Mark
+from wise_spool.core.rod import Rod
+from wise_spool.core.spine.deciding import SpinePlan
+from wise_spool.core.spine.findings import find_in_spine
+from wise_spool.core.work.balance import BalancePlan
+from wise_spool.core.work.findings import find_in_work
+from wise_spool.core.work.planning import WorkPlan
 
 StageState = Literal["empty", "open", "ready", "done"]
 
@@ -54,6 +55,7 @@ class Plan(Frozen):
     handle: HandlePlan
     guides: GuidesPlan
     finish: FinishPlan
+    work: WorkPlan
     balance: BalancePlan | None
     stiffness: StiffnessPlan | None
     marks: tuple[MarkDrawn, ...]
@@ -61,99 +63,36 @@ class Plan(Frozen):
     standing: tuple[StageStanding, ...]
 
 
-def plan(build: Build) -> Plan:
-    """Plan a build. Never raises for a valid document: what is wrong becomes a finding."""
-    work = working_blank(build.blank)
-    blank = plan_blank(build.blank, work)
-    stiffness = measure(build.blank)
-    fitted = fit_parts(build, work)
-    handle = assemble(build, work, fitted)
-    datums = datums_of(build, work, handle)
-    guides = plan_guides(build, datums, handle)
-    pencil = (
-        handle.front_mm
-        if handle.parts and work.length_mm and handle.front_mm < work.length_mm
-        else 0.0
-    )
-    places = _pencil_places(handle, guides, blank) if work.length_mm else []
-    spine = plan_spine(build, work, pencil if work.length_mm else None, places)
-    finish = plan_finish(build, work, handle, guides)
+def plan(rod: Rod | Build) -> Plan:
+    """Plan a rod. Never raises for a valid document: what is wrong becomes a finding."""
+    if isinstance(rod, Build):
+        rod = Rod.of(rod)
+    build = rod.build
     findings = by_ruin(
         [
-            *find_in_blank(build.blank, work, build.rule),
-            *find_in_stiffness(build.blank, stiffness),
-            *find_in_spine(build, spine),
-            *find_in_handle(build, handle, work),
-            *find_in_guides(build, guides, work, handle),
-            *find_in_finish(build, finish),
+            *find_in_blank(build.blank, rod.work_blank, build.rule),
+            *find_in_stiffness(build.blank, rod.stiffness),
+            *find_in_spine(build, rod.spine),
+            *find_in_handle(build, rod.handle, rod.work_blank),
+            *find_in_guides(build, rod.guides, rod.work_blank, rod.handle),
+            *find_in_work(build, rod.handle, rod.work),
+            *find_in_finish(build, rod.finish),
         ]
     )
     return Plan(
         rule=build.rule,
-        blank=blank,
-        spine=spine,
-        handle=handle,
-        guides=guides,
-        finish=finish,
-        stiffness=stiffness,
-        balance=_balance(build, work, fitted, handle, guides, finish),
-        marks=_road_map(build, blank, handle, guides),
+        blank=rod.blank,
+        spine=rod.spine,
+        handle=rod.handle,
+        guides=rod.guides,
+        finish=rod.finish,
+        work=rod.work,
+        stiffness=rod.stiffness,
+        balance=rod.balance,
+        marks=_road_map(build, rod.blank, rod.handle, rod.guides),
         findings=findings,
         standing=_standing(build, findings),
     )
-
-
-def _pencil_places(handle: HandlePlan, guides: GuidesPlan, blank: BlankPlan) -> list[PencilPlace]:
-    """Every place round which the spine, reel or guide line is drawn, butt first."""
-    length = blank.length_mm or 0.0
-    places = [PencilPlace("butt", 0.0)]
-    places += [
-        PencilPlace(f"front of the {p.name}", p.end_mm)
-        for p in handle.parts
-        if p.kind in ("rear_grip", "reel_seat") and p.end_mm < length
-    ]
-    if handle.parts and handle.front_mm < length:
-        places.append(PencilPlace("front of the handle", handle.front_mm))
-    places += [PencilPlace(f"guide {n}", g.marked_mm) for n, g in enumerate(guides.placed, start=1) if g.marked_mm is not None and 0 < g.marked_mm < length]  # fmt: skip
-    places += [PencilPlace("joint", j) for j in blank.joints_mm]
-    return sorted(places, key=lambda p: (p.station_mm, p.place))
-
-
-def _balance(
-    build: Build,
-    work: WorkingBlank,
-    fitted: tuple[Fitted, ...],
-    handle: HandlePlan,
-    guides: GuidesPlan,
-    finish: FinishPlan,
-) -> BalancePlan | None:
-    parts = [
-        Standing(f.part, f.placed.name, f.placed.start_mm, _bore_ends(f, work)) for f in fitted
-    ]
-    by_id = {g.id: g for g in build.guides.train}
-    train = [(by_id[g.id], g.marked_mm) for g in guides.placed if g.marked_mm is not None]
-    seat = next((p for p in handle.parts if p.kind == "reel_seat"), None)
-    extra = [
-        Lump("arbor", a.mass_g, (a.bands[0].start_mm + a.bands[-1].end_mm) / 2, False)
-        for a in handle.arbors
-        if a.bands
-    ]
-    if handle.glue_up.volume_ml and seat is not None:
-        at = (seat.start_mm + seat.end_mm) / 2
-        extra.append(Lump("adhesive", handle.glue_up.volume_ml / SQUEEZE_OUT * 1.15, at, False))
-    coats = sum(c.volume_ml for c in finish.coats) / build.finish.loss_factor
-    if finish.wraps and coats:
-        middle = sum((w.start_mm + w.end_mm) / 2 for w in finish.wraps) / len(finish.wraps)
-        extra.append(Lump("thread and finish", coats * FINISH_G_PER_ML, middle, False))
-    return plan_balance(build, work, parts, train, extra, handle.reach_mm)
-
-
-def _bore_ends(f: Fitted, work: WorkingBlank) -> tuple[float, float]:
-    """Bore a part will have at its faces; the blank itself while nothing is known."""
-    if f.final_bore is not None:
-        return float(f.final_bore.bore_mm[0]), float(f.final_bore.bore_mm[-1])
-    a, b = f.placed.butt_face.od_mm, f.placed.tip_face.od_mm
-    return (a or 0.0, b or a or 0.0)
 
 
 def _road_map(
@@ -190,11 +129,11 @@ def _road_map(
 
 def _standing(build: Build, findings: tuple[Finding, ...]) -> tuple[StageStanding, ...]:
     filled: dict[StageName, bool] = {
-        "blank": build.blank.length_mm is not None,
+        "blank": build.blank.bare_mm is not None,
         "spine": bool(build.spine.trials) or build.spine.school != "resting_line",
         "handle": bool(build.handle.parts),
         "guides": bool(build.guides.train),
-        "finish": bool(build.guides.train) and build.blank.length_mm is not None,
+        "finish": bool(build.guides.train) and build.blank.bare_mm is not None,
     }
     standing = []
     for stage in STAGES:

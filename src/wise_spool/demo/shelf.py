@@ -1,7 +1,7 @@
 """What lies on the shelf of Tern Point Rods. Invented, measures plausible."""
 
-from wise_spool.core.parts import Adhesive, BoreStep, Drill, Part, Reamer, SeatBore
-from wise_spool.core.shelf import (
+from wise_spool.core.document.parts import Adhesive, BoreStep, Drill, Part, Reamer, SeatBore
+from wise_spool.core.shop.shelf import (
     AdhesiveOnShelf,
     DrillOnShelf,
     GuideOnShelf,

@@ -7,26 +7,12 @@ Times are anchored to the moment the demo is started.
 from datetime import datetime, timedelta
 from math import cos, radians
 
-from wise_spool.core.build import (
-    Blank,
-    Brief,
-    Build,
-    CoatLaid,
-    Drop,
-    Finish,
-    FinishProduct,
-    Guide,
-    Guides,
-    Joint,
-    Reading,
-    Reel,
-    RollTrial,
-    Spine,
-    StatedAt,
-    StaticReading,
-    TipTop,
-)
-from wise_spool.core.parts import (
+from wise_spool.core.document.blank import Blank, Joint, Reading, StaticReading
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.design import Brief
+from wise_spool.core.document.finish import CoatLaid, Finish, FinishProduct
+from wise_spool.core.document.guides import Guide, Guides, Reel, StatedAt, TipTop
+from wise_spool.core.document.parts import (
     Arbors,
     BoreStep,
     Control,
@@ -35,9 +21,12 @@ from wise_spool.core.parts import (
     Handle,
     Part,
     SeatBore,
+    Stick,
     Stock,
 )
-from wise_spool.core.units import parse_measure_mm
+from wise_spool.core.document.records import Records
+from wise_spool.core.document.spine import Drop, RollTrial, Spine
+from wise_spool.core.ground.measures import parse_measure_mm
 from wise_spool.demo.shelf import CLEAR_30, FORGE, SHOP_DRILLS, SHOP_REAMERS, SLOW_PASTE, demo_shelf
 
 SLOW_FINISH = FinishProduct(name="Lake slow-turn finish", kind="regular", rotate_min=360)
@@ -384,7 +373,7 @@ def birch() -> Build:
                      od_butt_mm=15, od_tip_mm=13, bore_butt_mm=10.6),
             ),
             arbors=Arbors(school="tape_2", tape_thickness_mm=0.12),
-            stock=Stock(lengths_mm=(inches("10 1/2"),), side_mm=35, kerf_mm=2.4, mandrel_mm=9.5),
+            stock=Stock(sticks=(Stick(length_mm=inches("10 1/2")),), side_mm=35, kerf_mm=2.4, mandrel_mm=9.5),
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=6, ring_ahead_mm=9, height_mm=8),
@@ -522,3 +511,8 @@ def ferryman() -> Build:
 def demo_builds(now: datetime) -> list[Build]:
     """Every build in the shop, the demo's clock set to ``now`` (timezone-aware)."""
     return [skerry(), holm(), beacon(1, now), beacon(2, now), birch(), deep(), ferryman()]
+
+
+def demo_records(now: datetime) -> list[Records]:
+    """The same as they are kept: what is done already is in their logs, dated ``now``."""
+    return [Records.of(build, now) for build in demo_builds(now)]

@@ -9,14 +9,19 @@ import re
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
+from wise_spool.core.ground.refusals import RefusedError
+
 Kind = Literal["indicator", "scale"]
 MM_PER_INCH = 25.4
 GRAMS_PER_OUNCE = 28.349523125
 _LINE = re.compile(r"^\s*([+-]?\d{1,6}(?:\.\d{1,5})?)\s*(mm|in|g|oz)?\s*$")
 
 
-class InstrumentError(RuntimeError):
+class InstrumentError(RefusedError):
     """The instrument gave no reading that can be used; the message says what to do."""
+
+    status = 503
+    title = "No reading"
 
 
 @dataclass(frozen=True)

@@ -3,11 +3,14 @@
 import csv
 import io
 
-from wise_spool.core.units import MeasureError, Unit, parse_measure_mm
+from wise_spool.core.ground.measures import MeasureError, Unit, parse_measure_mm
+from wise_spool.core.ground.refusals import RefusedError
 
 
-class ChartError(ValueError):
+class ChartError(RefusedError):
     """A line of the chart is not a distance; ``line`` counts from 1."""
+
+    title = "Not a chart"
 
     def __init__(self, message: str, line: int) -> None:
         super().__init__(message)

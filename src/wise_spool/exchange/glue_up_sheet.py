@@ -5,11 +5,11 @@ from datetime import date
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Paragraph, Spacer
 
-from wise_spool.core.build import Build
-from wise_spool.core.glueup import GlueMix
-from wise_spool.core.order import ASSEMBLY_WORDS
+from wise_spool.core.document.build import Build
+from wise_spool.core.ground.measures import format_length, format_minutes
 from wise_spool.core.plan import Plan
-from wise_spool.core.units import format_length
+from wise_spool.core.work.glue_up import GlueMix
+from wise_spool.core.work.order import ASSEMBLY_WORDS
 from wise_spool.exchange.paper import PaperName
 from wise_spool.exchange.sheet_parts import (
     BODY,
@@ -17,7 +17,6 @@ from wise_spool.exchange.sheet_parts import (
     HEAD,
     RUINS,
     head,
-    hours,
     safe,
     section,
     sheet,
@@ -36,8 +35,8 @@ def glue_up_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> 
 
 
 def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:
-    glue = plan.handle.glue_up
-    facts = [build.number, ASSEMBLY_WORDS[plan.handle.order.school], f"{glue.temperature_c:g} °C"]
+    glue = plan.work.glue_up
+    facts = [build.number, ASSEMBLY_WORDS[plan.work.order.school], f"{glue.temperature_c:g} °C"]
     story = head(f"{build.name}: glue-up", facts)
     if not glue.mixes:
         story.append(Paragraph("There is nothing to glue yet: the handle is empty.", BODY))
@@ -55,7 +54,7 @@ def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:
     steps = [["", "step", "enters from"]]
     steps += [
         [f"{n}", ("done: " if s.done else "") + s.words, s.enters or ""]
-        for n, s in enumerate(plan.handle.order.steps, start=1)
+        for n, s in enumerate(plan.work.order.steps, start=1)
     ]
     story += section("In this order", steps, width, (0.06, 0.74, 0.2))
     for mix in glue.mixes:
@@ -78,8 +77,8 @@ def _mix(mix: GlueMix, width: float) -> list[Flowable]:
     title = f"Mix {mix.number}: {mix.adhesive}, {mix.part_a_ml:.1f} + {mix.part_b_ml:.1f} mL"
     clocks = (
         f"Hands {mix.hands_min:.0f} min. Wipe by {mix.wipe_by_min:.0f} min, last look at {mix.last_look_min:.0f} min, "
-        f"pot life {mix.pot_life_min:.0f} min, set {hours(mix.set_min)}, handle after {hours(mix.handle_min)}, "
-        f"full cure {hours(mix.full_cure_min)}."
+        f"pot life {mix.pot_life_min:.0f} min, set {format_minutes(mix.set_min)}, handle after {format_minutes(mix.handle_min)}, "
+        f"full cure {format_minutes(mix.full_cure_min)}."
     )
     return [
         *section(title, rows, width, (0.4, 0.12, 0.12, 0.12, 0.12, 0.12)),

@@ -10,10 +10,10 @@ from datetime import date
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from wise_spool.core.build import Build
+from wise_spool.core.document.build import Build
+from wise_spool.core.ground.measures import format_diameter, format_length
 from wise_spool.core.plan import Plan
-from wise_spool.core.spine import MapLine
-from wise_spool.core.units import format_diameter, format_length
+from wise_spool.core.spine.deciding import MapLine
 from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, TAPE, PaperName, register_fonts
 
 STRIP_HIGH_MM = 13.0

@@ -5,11 +5,16 @@ from datetime import date
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Paragraph, Spacer
 
-from wise_spool.core.arbors import SCHOOL_WORDS
-from wise_spool.core.build import Build
-from wise_spool.core.finish import KIND_WORDS
+from wise_spool.core.document.build import Build
+from wise_spool.core.finish.coats import KIND_WORDS
+from wise_spool.core.ground.measures import (
+    format_diameter,
+    format_length,
+    format_minutes,
+    format_rod_length,
+)
+from wise_spool.core.handle.arbors import SCHOOL_WORDS
 from wise_spool.core.plan import Plan
-from wise_spool.core.units import format_diameter, format_length, format_rod_length
 from wise_spool.exchange.paper import BLANK, CORK, FAINT, INK, RULE, TAPE, PaperName
 from wise_spool.exchange.sheet_parts import (
     BODY,
@@ -17,7 +22,6 @@ from wise_spool.exchange.sheet_parts import (
     HEAD,
     RUINS,
     head,
-    hours,
     safe,
     section,
     sheet,
@@ -234,7 +238,7 @@ def _coats(build: Build, plan: Plan, width: float) -> list[Flowable]:
         mix = coat.mixes[0]
         rows.append([
             str(coat.number) + (" (laid)" if coat.laid else ""), f"{mix.part_a_ml:.1f} + {mix.part_b_ml:.1f} mL" if mix.part_b_ml else f"{mix.part_a_ml:.1f} mL", f"{len(coat.mixes)} ×",
-            hours(clocks["rotate"]), f"{hours(clocks['recoat opens'])} to {hours(clocks['recoat closes'])}", hours(clocks["handle"])])  # fmt: skip
+            format_minutes(clocks["rotate"]), f"{format_minutes(clocks['recoat opens'])} to {format_minutes(clocks['recoat closes'])}", format_minutes(clocks["handle"])])  # fmt: skip
     product = build.finish.product
     title = (
         f"Coats: {product.name}, {KIND_WORDS[product.kind]}, at {build.finish.temperature_c:g} °C"

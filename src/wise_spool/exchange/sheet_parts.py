@@ -20,7 +20,7 @@ from reportlab.platypus import (
     TableStyle,
 )
 
-from wise_spool.core.build import Build
+from wise_spool.core.document.build import Build
 from wise_spool.exchange.paper import FAINT, INK, RUIN, RULE, SIZES, PaperName, register_fonts
 
 MARGIN = 14 * mm
@@ -78,10 +78,6 @@ def head(title: str, facts: Sequence[str]) -> list[Flowable]:
         Paragraph(safe(" · ".join(f for f in facts if f)), LEAD),
         Spacer(0, 4 * mm),
     ]
-
-
-def hours(minutes: float) -> str:
-    return f"{minutes:.0f} min" if minutes < 90 else f"{minutes / 60:.0f} h"
 
 
 def section(

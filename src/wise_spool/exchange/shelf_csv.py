@@ -12,8 +12,9 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from wise_spool.core.parts import SeatBore
-from wise_spool.core.shelf import ITEM, ShelfKind
+from wise_spool.core.document.parts import SeatBore
+from wise_spool.core.ground.refusals import RefusedError
+from wise_spool.core.shop.shelf import ITEM, ShelfKind
 
 STOCK = "stock"
 LEFT_OUT = {"id", "gap_before_mm", "adhesive", "turned", "power_drill"}
@@ -21,8 +22,10 @@ LEFT_OUT = {"id", "gap_before_mm", "adhesive", "turned", "power_drill"}
 MOST_ROWS = 5000
 
 
-class ShelfCsvError(ValueError):
+class ShelfCsvError(RefusedError):
     """Some rows cannot be read. ``problems`` are (row from 2, column, what is wrong)."""
+
+    title = "Not put on the shelf"
 
     def __init__(self, message: str, problems: Sequence[tuple[int, str, str]] = ()) -> None:
         super().__init__(message)
@@ -33,7 +36,7 @@ def columns(kind: ShelfKind) -> list[str]:
     """The columns of a kind, in the order of its model."""
     out = []
     for name in ITEM[kind].model_fields:
-        if kind == "part" and name in LEFT_OUT:
+        if name == "id" or (kind == "part" and name in LEFT_OUT):
             continue
         if name == "seat":
             out += [f"seat.{inner}" for inner in SeatBore.model_fields]

@@ -11,9 +11,9 @@ from datetime import date
 from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
-from wise_spool.core.build import Build
+from wise_spool.core.document.build import Build
+from wise_spool.core.ground.measures import MM_PER_INCH, format_length, rule_unit
 from wise_spool.core.plan import MarkDrawn, Plan
-from wise_spool.core.units import MM_PER_INCH, format_length, rule_unit
 from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, TAPE, PaperName, register_fonts
 
 STRIP_MM = 240.0

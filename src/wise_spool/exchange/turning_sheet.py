@@ -9,10 +9,10 @@ from datetime import date
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Paragraph, Spacer
 
-from wise_spool.core.build import Build
+from wise_spool.core.document.build import Build
+from wise_spool.core.ground.measures import MarkingRule, format_diameter, format_length
+from wise_spool.core.handle.turning import TurningCard
 from wise_spool.core.plan import Plan
-from wise_spool.core.turning import TurningCard
-from wise_spool.core.units import MarkingRule, format_diameter, format_length
 from wise_spool.exchange.paper import FAINT, INK, PaperName
 from wise_spool.exchange.sheet_parts import BODY, CAUTION, head, section, sheet
 

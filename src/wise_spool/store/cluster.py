@@ -17,13 +17,15 @@ from typing import Any
 
 import psycopg
 
+from wise_spool.core.ground.refusals import RefusedError
+
 ROLE = "wise_spool"
 LEAST_FREE_BYTES = 300_000_000
 LONGEST_SOCKET_DIR = 80
 PR_SET_PDEATHSIG = 1
 
 
-class ClusterError(RuntimeError):
+class ClusterError(RefusedError):
     """The database could not be made or started; the message says why and what to do."""
 
 

@@ -7,14 +7,15 @@ from dataclasses import dataclass
 from pydantic import TypeAdapter
 from sqlmodel import Session, col, select
 
-from wise_spool.core.shelf import ShelfKind, Shelved
+from wise_spool.core.ground.refusals import NotThereError
+from wise_spool.core.shop.shelf import ShelfKind, Shelved
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import ShelfRow, now
 
 _reader: TypeAdapter[Shelved] = TypeAdapter(Shelved)
 
 
-class NoSuchItemError(LookupError):
+class NoSuchItemError(NotThereError):
     """Nothing on the shelf has this id."""
 
 

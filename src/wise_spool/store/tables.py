@@ -14,25 +14,31 @@ def now() -> datetime:
     return datetime.now(UTC)
 
 
+def _moment(*, nullable: bool = False) -> Any:
+    return Column(DateTime(timezone=True), nullable=nullable)
+
+
 class BuildRow(SQLModel, table=True):
-    """One rod. ``head`` is the number of the revision that counts now."""
+    """One rod. ``head`` is the number of the revision that counts now; ``version`` counts everything
+    that ever changed it, undoing included. ``shown`` is how it hangs on the rack, worked out for
+    ``shown_for``."""
 
     __tablename__ = "build"
 
     id: uuid.UUID = Field(default_factory=uuid.uuid4, primary_key=True)
     head: int = 0
+    version: int = 1
     redo: list[int] = Field(default_factory=list, sa_column=Column(JSONB, nullable=False))
-    made_at: datetime = Field(
-        default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
-    )
-    changed_at: datetime = Field(
-        default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
-    )
-    put_away_at: datetime | None = Field(default=None, sa_column=Column(DateTime(timezone=True)))
+    made_at: datetime = Field(default_factory=now, sa_column=_moment())
+    changed_at: datetime = Field(default_factory=now, sa_column=_moment())
+    put_away_at: datetime | None = Field(default=None, sa_column=_moment(nullable=True))
+    shown: dict[str, Any] | None = Field(default=None, sa_column=Column(JSONB))
+    shown_for: str = ""
 
 
 class RevisionRow(SQLModel, table=True):
-    """One state of a build document; never changed, never deleted."""
+    """One state of a design and its piece; never changed, never deleted. ``entries`` are the log
+    entries that came with it; ``document`` is what a revision of the first two schemas was kept as."""
 
     __tablename__ = "revision"
     __table_args__ = (UniqueConstraint("build_id", "number"),)
@@ -45,10 +51,37 @@ class RevisionRow(SQLModel, table=True):
     parent: int | None = Field(default=None, sa_column=Column(Integer))
     what: str = ""
     kept_aside: bool = False
-    made_at: datetime = Field(
-        default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
-    )
-    document: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+    made_at: datetime = Field(default_factory=now, sa_column=_moment())
+    design: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+    piece: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+    entries: list[str] = Field(default_factory=list, sa_column=Column(JSONB, nullable=False))
+    document: dict[str, Any] | None = Field(default=None, sa_column=Column(JSONB))
+
+
+class LogRow(SQLModel, table=True):
+    """One entry of a rod's log; only ever added."""
+
+    __tablename__ = "log_entry"
+
+    build_id: uuid.UUID = Field(sa_column=Column(ForeignKey("build.id"), primary_key=True))
+    id: str = Field(primary_key=True)
+    at: datetime = Field(sa_column=_moment())
+    received_at: datetime = Field(default_factory=now, sa_column=_moment())
+    entry: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+
+
+class ChangeRow(SQLModel, table=True):
+    """One change that was taken in: its id, so that it is never taken twice, and the places it
+    touched, so that another made without knowing of it can be asked about."""
+
+    __tablename__ = "change"
+
+    build_id: uuid.UUID = Field(sa_column=Column(ForeignKey("build.id"), primary_key=True))
+    id: str = Field(primary_key=True)
+    client: str = ""
+    version: int = Field(index=True)
+    places: list[list[str]] = Field(sa_column=Column(JSONB, nullable=False))
+    made_at: datetime = Field(default_factory=now, sa_column=_moment())
 
 
 class ShelfRow(SQLModel, table=True):

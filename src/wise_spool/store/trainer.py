@@ -7,11 +7,12 @@ from datetime import datetime
 
 from sqlmodel import Session, col, select
 
+from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import TrainerRow, now
 
 
-class NoSuchRoundError(LookupError):
+class NoSuchRoundError(NotThereError):
     """No round has this id, or it was answered already."""
 
 

@@ -1,13 +1,17 @@
 import createClient from "openapi-fetch";
 
 import type { paths } from "./schema";
-import type { BuildState, Problem } from "./types";
+import { windowName } from "../outbox/drafts";
+import type { Problem } from "./types";
+
+/** What this window calls itself. */
+export const client = windowName();
 
 export const api = createClient<paths>({ baseUrl: "" });
 
 /** A refusal from the server, in the builder's words. */
 export class Refused extends Error {
-  constructor(readonly problem: Problem & { current?: BuildState; kept_as?: number }) {
+  constructor(readonly problem: Problem) {
     super(problem.detail);
   }
 }
@@ -33,12 +37,4 @@ export async function take<T>(
   const problem = answer.error as Problem | undefined;
   if (problem?.detail && problem.status) throw new Refused(problem);
   throw new Unreachable();
-}
-
-export async function readMeasure(
-  text: string,
-  unit: "in" | "mm",
-  kind: "length" | "diameter",
-): Promise<number> {
-  return (await take(api.POST("/api/measures", { body: { text, unit, kind } }))).mm;
 }

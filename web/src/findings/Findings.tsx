@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useLocation } from "wouter";
 
 import type { Finding, StageName } from "../api/types";
-import { useShown } from "../build/store";
+import { useShown } from "../rod/store";
 
 const WORDS = { ruins: "Stop", check: "Look", note: "Know" };
 const COLOURS = { ruins: "text-ruin", check: "text-check", note: "text-good" };

@@ -1,5 +1,5 @@
 import type { StageName } from "../api/types";
-import { useShown } from "../build/store";
+import { useShown } from "../rod/store";
 import { bothUnits, diameter, length } from "../ui/measure";
 import { useSettings } from "../ui/settings";
 import { originOf } from "./datum";

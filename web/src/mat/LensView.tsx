@@ -1,4 +1,4 @@
-import { useShown } from "../build/store";
+import { useShown } from "../rod/store";
 import type { StageName } from "../api/types";
 import { Pick } from "../ui/controls";
 import { length, unitOf } from "../ui/measure";

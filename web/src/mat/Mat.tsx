@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import type { StageName } from "../api/types";
-import { useShown } from "../build/store";
+import { useShown } from "../rod/store";
 import { EmptyMat } from "./EmptyMat";
 import { LensView } from "./LensView";
 import { Overview } from "./Overview";

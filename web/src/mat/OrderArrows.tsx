@@ -1,6 +1,6 @@
 import { useRoute } from "wouter";
 
-import { useShown } from "../build/store";
+import { useShown } from "../rod/store";
 import type { LayerProps } from "./layers";
 
 /** What goes on when, and from which end: numbers and arrows over the parts, at the order of work. */
@@ -11,7 +11,8 @@ export function OrderArrows(props: LayerProps) {
 
 function Arrows({ scale, y }: LayerProps) {
   const { plan } = useShown();
-  const { parts, order } = plan.handle;
+  const { parts } = plan.handle;
+  const { order } = plan.work;
   return order.steps.map((step, n) => {
     const part = parts.find((p) => p.id === step.part_id);
     if (step.kind !== "part" || !part) return null;

@@ -1,6 +1,6 @@
 import { useDrag } from "@use-gesture/react";
 
-import { useShown } from "../build/store";
+import { useShown } from "../rod/store";
 import { useSettings } from "../ui/settings";
 import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "./Rod";
 import { guidesBelow, makeScale, wholeRod } from "./scale";

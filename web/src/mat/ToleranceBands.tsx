@@ -1,6 +1,6 @@
 import { useRoute } from "wouter";
 
-import { useShown } from "../build/store";
+import { useShown } from "../rod/store";
 import { useLayouts } from "../stages/guides/useBends";
 import type { LayerProps } from "./layers";
 import { LENS_H } from "./size";

@@ -1,5 +1,5 @@
-import { freeGuide, guideName, moveGuide, movePart } from "../build/moves";
-import { useBuild, useShown } from "../build/store";
+import { freeGuide, guideName, moveGuide, movePart } from "../rod/moves";
+import { useRod, useShown } from "../rod/store";
 import { length, STEP_MM } from "../ui/measure";
 import { Grip } from "./Grip";
 import type { HeldProps, LayerProps } from "./layers";
@@ -10,7 +10,10 @@ import { LENS_H } from "./size";
 
 export function Parts({ stage, selected, onSelect, scale, y }: HeldProps) {
   const { plan } = useShown();
-  const { build, edit, show, stopShowing } = useBuild();
+  const build = useRod((s) => s.build);
+  const edit = useRod((s) => s.edit);
+  const show = useRod((s) => s.show);
+  const stopShowing = useRod((s) => s.stopShowing);
   if (!build) return null;
   const step = STEP_MM[build.rule];
   return plan.handle.parts.map((part) => {
@@ -43,17 +46,13 @@ export function Parts({ stage, selected, onSelect, scale, y }: HeldProps) {
         onMove={(mm) => show(movePart(part.id, mm, step))}
         onDrop={(mm) => edit(`move ${part.name}`, movePart(part.id, mm, step))}
         onCancel={stopShowing}
-        onType={() =>
-          focusField(`handle.parts.${indexOf(build.handle.parts, part.id)}.gap_before_mm`)
-        }
+        onType={() => focusField(`handle.parts.${part.id}.gap_before_mm`)}
       >
         {shape}
       </Grip>
     );
   });
 }
-
-const indexOf = (list: { id: string }[], id: string) => list.findIndex((p) => p.id === id);
 
 /** Put the caret in the field for a document path, wherever it is on the page. */
 function focusField(path: string) {
@@ -86,10 +85,13 @@ export function GuideTrain({
   below,
 }: HeldProps & { below: boolean }) {
   const { plan } = useShown();
-  const { build, edit, show, stopShowing } = useBuild();
+  const build = useRod((s) => s.build);
+  const edit = useRod((s) => s.edit);
+  const show = useRod((s) => s.show);
+  const stopShowing = useRod((s) => s.stopShowing);
   if (!build) return null;
   const step = STEP_MM[build.rule];
-  return plan.guides.placed.map((g, i) => {
+  return plan.guides.placed.map((g) => {
     if (g.marked_mm === null) return null;
     const path = `guides.train.${g.id}`;
     const chosen = selected === path;
@@ -129,7 +131,7 @@ export function GuideTrain({
         onMove={(mm) => show(moveGuide(plannedGuide(g.id) ?? g, mm, step))}
         onDrop={(mm) => edit(`move ${name}`, moveGuide(plannedGuide(g.id) ?? g, mm, step))}
         onCancel={stopShowing}
-        onType={() => focusField(`guides.train.${i}.at.distance_mm`)}
+        onType={() => focusField(`guides.train.${g.id}.at.distance_mm`)}
         onFree={() => edit(`free ${name}`, freeGuide(g.id))}
       >
         <rect
@@ -146,5 +148,4 @@ export function GuideTrain({
 }
 
 /** The guide as kept, not as it is being tried: moves are counted from there. */
-const plannedGuide = (id: string) =>
-  useBuild.getState().plan?.guides.placed.find((g) => g.id === id);
+const plannedGuide = (id: string) => useRod.getState().plan?.guides.placed.find((g) => g.id === id);

@@ -1,5 +1,5 @@
 import type { StageName } from "../api/types";
-import { useShown } from "../build/store";
+import { useShown } from "../rod/store";
 import type { Lens, makeScale } from "./scale";
 import { guidesBelow } from "./scale";
 import { LENS_H } from "./size";

@@ -3,12 +3,13 @@ import { ArrowLeft, Download, Upload, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "wouter";
 
-import { api, readMeasure, Refused, take } from "../api/client";
+import { api, Refused, take } from "../api/client";
 import type { Part, PartKind, Shelved, ShelfItem, ShelfKind } from "../api/types";
 import { HeadTools } from "../shell/HeadTools";
 import { KIND_WORDS, KINDS, MATERIALS, newPart } from "../stages/handle/parts";
 import { Button, IconButton, Pick } from "../ui/controls";
 import { useShelf } from "./useShelf";
+import { readMeasure } from "../ui/reading";
 
 const KIND_TABS: { kind: ShelfKind; word: string }[] = [
   { kind: "part", word: "Parts" },
@@ -99,12 +100,16 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
   ],
 };
 const FRESH: Record<ShelfKind, () => Shelved> = {
-  reamer: () => ({ kind: "reamer", item: { name: "", small_mm: 8, large_mm: 14, length_mm: 600 } }),
-  drill: () => ({ kind: "drill", item: { name: "", diameter_mm: 10 } }),
+  reamer: () => ({
+    kind: "reamer",
+    item: { id: "", name: "", small_mm: 8, large_mm: 14, length_mm: 600 },
+  }),
+  drill: () => ({ kind: "drill", item: { id: "", name: "", diameter_mm: 10 } }),
   tape: () => ({ kind: "tape", item: { name: "", thickness_mm: 0.15, width_mm: 13 } }),
   adhesive: () => ({
     kind: "adhesive",
     item: {
+      id: "",
       name: "",
       kind: "paste",
       parts_a: 1,
@@ -384,7 +389,7 @@ function Cell({
       if (column.kind !== "words") {
         if (!typed && column.optional) next = null;
         else if (!typed) throw new Error("This cannot be left empty.");
-        else if (column.kind === "mm") next = await readMeasure(typed, "mm", "diameter");
+        else if (column.kind === "mm") next = readMeasure(typed, "mm", "diameter");
         else {
           next = Number(typed.replace(",", "."));
           if (!Number.isFinite(next as number)) throw new Error(`“${typed}” is not a number.`);

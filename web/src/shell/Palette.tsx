@@ -6,7 +6,7 @@ import { useLocation } from "wouter";
 
 import { api, take } from "../api/client";
 import { STAGES } from "../api/types";
-import { useBuild } from "../build/store";
+import { useRod } from "../rod/store";
 import { GUIDES_JOBS } from "../stages/guides/jobs";
 import { SPINE_JOBS } from "../stages/spine/jobs";
 import { JOBS } from "../stages/handle/jobs";
@@ -21,7 +21,8 @@ export function Palette() {
   const { palette, set } = useShell();
   const [where, go] = useLocation();
   const { light, flipped, set: setSettings } = useSettings();
-  const { undo, redo } = useBuild();
+  const undo = useRod((s) => s.undo);
+  const redo = useRod((s) => s.redo);
   const rods = useQuery({
     queryKey: ["rack"],
     queryFn: () => take(api.GET("/api/builds")),

@@ -1,7 +1,7 @@
 import { Link } from "wouter";
 
 import type { StageName } from "../api/types";
-import { useBuild } from "../build/store";
+import { useRod } from "../rod/store";
 
 export interface JobWords<J extends string> {
   job: J;
@@ -16,7 +16,7 @@ export function JobNav<J extends string>(props: {
   here: J;
   selected: string | null;
 }) {
-  const id = useBuild((s) => s.id);
+  const id = useRod((s) => s.id);
   const { stage, jobs, here, selected } = props;
   return (
     <nav aria-label={`Jobs: ${stage}`} className="-mt-1 flex flex-wrap gap-x-5 gap-y-1">

@@ -107,6 +107,7 @@ export function TrainerView() {
           angle_deg: got.read_deg,
           snap: (ran > 90 ? 3 : ran > 30 ? 2 : 1) as RollTrial["snap"],
           zone: "whole" as const,
+          id: "",
           section: 0,
           by: "",
           at: null,

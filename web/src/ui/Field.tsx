@@ -1,9 +1,9 @@
 import { useId, useRef, useState } from "react";
 
-import { readMeasure } from "../api/client";
-import { useBuild } from "../build/store";
-import type { Recipe } from "../build/store";
+import { useRod } from "../rod/store";
+import type { Recipe } from "../rod/store";
 import { bothUnits, diameter, length, unitOf } from "./measure";
+import { readMeasure } from "./reading";
 
 interface FieldProps {
   /** Path in the build document; also where a refused entry is remembered. */
@@ -21,37 +21,37 @@ interface Shell extends FieldProps {
   suffix?: string;
   inputMode?: "text" | "decimal";
   /** Read and keep the text; throw an Error with words for the builder when it cannot be read. */
-  commit: (text: string) => void | Promise<void>;
+  commit: (text: string) => void;
 }
 
 /** A field that edits one value in place, keeps what was typed when it is refused, and says why. */
 export function FieldShell(props: Shell) {
   const { path, label, hideLabel, hint, shown, title, suffix, commit, className } = props;
-  const draft = useBuild((s) => s.drafts[path]);
-  const setDraft = useBuild((s) => s.draft);
-  const readWhile = useBuild((s) => s.readWhile);
-  const [editing, setEditing] = useState<string | null>(null);
+  const draft = useRod((s) => s.drafts[path]);
+  const setDraft = useRod((s) => s.draft);
+  const [held, setHeld] = useState(false);
   const cancelled = useRef(false);
   const id = useId();
-  const text = editing ?? draft?.text ?? shown;
+  const text = draft?.text ?? shown;
+  const why =
+    draft?.message || (draft && !held ? "Typed, not kept yet: press Enter to keep it." : "");
 
-  const finish = async () => {
-    const typed = editing;
-    setEditing(null);
-    if (cancelled.current || typed === null) {
+  const finish = () => {
+    setHeld(false);
+    if (cancelled.current) {
       cancelled.current = false;
       return;
     }
-    if (typed.trim() === shown) {
+    if (!draft) return;
+    if (draft.text.trim() === shown) {
       setDraft(path, null);
       return;
     }
-    setDraft(path, { text: typed, message: "" });
     try {
-      await readWhile(() => commit(typed));
+      commit(draft.text);
       setDraft(path, null);
     } catch (error) {
-      setDraft(path, { text: typed, message: (error as Error).message });
+      setDraft(path, { text: draft.text, message: (error as Error).message });
     }
   };
 
@@ -72,10 +72,13 @@ export function FieldShell(props: Shell) {
           spellCheck={false}
           data-path={path}
           aria-invalid={draft?.message ? true : undefined}
-          aria-describedby={draft?.message ? `${id}-why` : hint ? `${id}-hint` : undefined}
-          onFocus={(e) => e.target.select()}
-          onChange={(e) => setEditing(e.target.value)}
-          onBlur={() => void finish()}
+          aria-describedby={why ? `${id}-why` : hint ? `${id}-hint` : undefined}
+          onFocus={(e) => {
+            setHeld(true);
+            e.target.select();
+          }}
+          onChange={(e) => setDraft(path, { text: e.target.value, message: "" })}
+          onBlur={finish}
           onKeyDown={(e) => {
             if (e.key === "Enter") e.currentTarget.blur();
             if (e.key === "Escape") {
@@ -91,9 +94,13 @@ export function FieldShell(props: Shell) {
           </span>
         )}
       </div>
-      {draft?.message ? (
-        <p id={`${id}-why`} role="alert" className="mt-1 text-[13px] text-ruin">
-          {draft.message}
+      {why ? (
+        <p
+          id={`${id}-why`}
+          role={draft?.message ? "alert" : undefined}
+          className={`mt-1 text-[13px] ${draft?.message ? "text-ruin" : "text-check"}`}
+        >
+          {why}
         </p>
       ) : (
         hint && (
@@ -125,8 +132,8 @@ export function MeasureField({
   keep,
   ...field
 }: MeasureProps) {
-  const rule = useBuild((s) => s.build!.rule);
-  const edit = useBuild((s) => s.edit);
+  const rule = useRod((s) => s.build!.rule);
+  const edit = useRod((s) => s.edit);
   const unit = exact ? "mm" : unitOf(rule);
   const write = exact
     ? (v: number) => `${Number(v.toFixed(2))}`
@@ -139,14 +146,14 @@ export function MeasureField({
       shown={mm === null || mm === undefined ? "" : write(mm, rule, false)}
       title={mm === null || mm === undefined ? undefined : bothUnits(mm)}
       suffix={mm === null || mm === undefined ? undefined : unit}
-      commit={async (text) => {
+      commit={(text) => {
         const typed = { path: field.path, text };
         if (!text.trim()) {
           if (!optional) throw new Error(`${field.label} cannot be left empty.`);
           edit(field.label, keep(null), typed);
           return;
         }
-        edit(field.label, keep(await readMeasure(text, unit, kind)), typed);
+        edit(field.label, keep(readMeasure(text, unit, kind)), typed);
       }}
     />
   );
@@ -162,7 +169,7 @@ interface NumberProps extends FieldProps {
 
 /** A plain number with its unit. */
 export function NumberField({ value, suffix, digits = 2, optional, keep, ...field }: NumberProps) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   return (
     <FieldShell
       {...field}
@@ -192,7 +199,7 @@ interface WordsProps extends FieldProps {
 
 /** A few words. */
 export function WordsField({ value, keep, ...field }: WordsProps) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   return (
     <FieldShell
       {...field}

@@ -1,8 +1,12 @@
 import type { Rule } from "../api/types";
 
-/* Writing of measures; the server reads them. Kept in step with core/units.py by tests/measures.json. */
+/* Writing of measures. Kept in step with core/ground/measures.py by tests/measures.json. */
 
 const INCH = 25.4;
+const TIE = 1e-9;
+
+/** The nearest whole number, halves up, a half that a binary fraction just misses included. */
+const halfUp = (value: number): number => Math.floor(value + 0.5 + TIE);
 
 export const unitOf = (rule: Rule): "in" | "mm" => (rule.startsWith("in") ? "in" : "mm");
 
@@ -28,11 +32,11 @@ export function length(mm: number, rule: Rule, unit = true): string {
   const minus = mm < 0 ? "-" : "";
   if (unitOf(rule) === "mm") {
     const digits = rule === "mm/1" ? 0 : 1;
-    const n = Math.floor(size * 10 ** digits + 0.5) / 10 ** digits;
+    const n = halfUp(size * 10 ** digits) / 10 ** digits;
     return `${minus}${n.toFixed(digits)}${unit ? " mm" : ""}`;
   }
   const den = rule === "in/16" ? 16 : 32;
-  const parts = Math.floor((size / INCH) * den + 0.5);
+  const parts = halfUp((size / INCH) * den);
   const whole = Math.floor(parts / den);
   const over = parts % den;
   const g = gcd(over, den);
@@ -44,22 +48,22 @@ export function length(mm: number, rule: Rule, unit = true): string {
 /** A diameter as a caliper shows it. */
 export function diameter(mm: number, rule: Rule, unit = true): string {
   return unitOf(rule) === "mm"
-    ? `${mm.toFixed(2)}${unit ? " mm" : ""}`
-    : `${(mm / INCH).toFixed(3)}${unit ? " in" : ""}`;
+    ? `${(halfUp(mm * 100) / 100).toFixed(2)}${unit ? " mm" : ""}`
+    : `${(halfUp((mm / INCH) * 1000) / 1000).toFixed(3)}${unit ? " in" : ""}`;
 }
 
 /** Both units, for hovering. */
 export const bothUnits = (mm: number): string => `${length(mm, "in/32")} · ${length(mm, "mm/0.5")}`;
 
 export function rodLength(mm: number, rule: Rule): string {
-  if (unitOf(rule) === "mm") return `${(mm / 10).toFixed(0)} cm`;
-  const sixteenths = Math.floor((mm / INCH) * 16 + 0.5);
+  if (unitOf(rule) === "mm") return `${halfUp(mm / 10)} cm`;
+  const sixteenths = halfUp((mm / INCH) * 16);
   const feet = Math.floor(sixteenths / 192);
   return `${feet}'${length(((sixteenths % 192) / 16) * INCH, "in/16", false)}"`;
 }
 
 export function hours(minutes: number): string {
-  if (minutes < 90) return `${Math.round(minutes)} min`;
+  if (minutes < 120) return `${halfUp(minutes)} min`;
   const h = minutes / 60;
   return h < 48
     ? `${h.toFixed(1).replace(".0", "")} h`

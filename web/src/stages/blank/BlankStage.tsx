@@ -1,21 +1,23 @@
 import { X } from "lucide-react";
 import { useRef, useState } from "react";
 
-import { readMeasure } from "../../api/client";
 import type { Build } from "../../api/types";
 import { RULES } from "../../rack/NewBuild";
-import { useBuild, useShown } from "../../build/store";
+import { rowOf, takeOut } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { BriefFields } from "./BriefFields";
 import { StaticReadings } from "./StaticReadings";
 import { TaperPlot } from "./TaperPlot";
+import { readMeasure } from "../../ui/reading";
+import { useDraftText } from "../../ui/useDraftText";
 
 /** Measure what arrived: length, diameters, joints, tube, cuts. */
 export function BlankStage() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { blank, rule } = build;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
@@ -139,11 +141,11 @@ function Ends() {
 
 function Readings({ build }: { build: Build }) {
   const { rule, blank } = build;
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const odd = useShown().plan.findings.filter((f) => f.field?.startsWith("blank.readings."));
   const order = blank.readings
-    .map((_, i) => i)
-    .sort((a, b) => blank.readings[a]!.station_mm - blank.readings[b]!.station_mm);
+    .map((r, i) => ({ r, i }))
+    .sort((a, b) => a.r.station_mm - b.r.station_mm);
   return (
     <div className="mt-4">
       <div className="mb-1 flex items-baseline gap-4">
@@ -155,33 +157,34 @@ function Readings({ build }: { build: Build }) {
         <span className="label">station from the butt, diameter there</span>
       </div>
       <ol className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-7 gap-y-1">
-        {order.map((i) => {
-          const r = blank.readings[i]!;
-          const asked = odd.find((f) => f.field === `blank.readings.${i}`);
+        {order.map(({ r, i }) => {
+          const asked = odd.find((f) => f.field === `blank.readings.${r.id}`);
           return (
             <li
-              key={i}
+              key={r.id}
               className={`grid grid-cols-[1fr_1fr_2rem] items-start gap-1.5 ${asked ? "border-l-4 border-[var(--ruin)] pl-1.5" : ""}`}
             >
               <MeasureField
-                path={`blank.readings.${i}.station_mm`}
+                path={`blank.readings.${r.id}.station_mm`}
                 label={`Station of reading ${i + 1}`}
                 hideLabel
                 mm={r.station_mm}
-                keep={(mm) => (b) => void (b.blank.readings[i]!.station_mm = mm ?? 0)}
+                keep={(mm) => (b) => void (rowOf(b.blank.readings, r.id).station_mm = mm ?? 0)}
               />
               <MeasureField
-                path={`blank.readings.${i}.od_mm`}
+                path={`blank.readings.${r.id}.od_mm`}
                 label={`Diameter of reading ${i + 1}`}
                 hideLabel
                 kind="diameter"
                 mm={r.od_mm}
                 hint={asked ? "is this right?" : undefined}
-                keep={(mm) => (b) => void (b.blank.readings[i]!.od_mm = mm ?? 0)}
+                keep={(mm) => (b) => void (rowOf(b.blank.readings, r.id).od_mm = mm ?? 0)}
               />
               <IconButton
                 name={`Remove the reading at ${length(r.station_mm, rule)}`}
-                onClick={() => edit("remove a reading", (b) => void b.blank.readings.splice(i, 1))}
+                onClick={() =>
+                  edit("remove a reading", (b) => void takeOut(b.blank.readings, r.id))
+                }
               >
                 <X size={14} />
               </IconButton>
@@ -196,21 +199,22 @@ function Readings({ build }: { build: Build }) {
 
 /** Type a station, Enter, a diameter, Enter, and on to the next. */
 function NewReading() {
-  const { build, edit } = useBuild();
-  const [station, setStation] = useState("");
-  const [od, setOd] = useState("");
+  const build = useRod((s) => s.build);
+  const edit = useRod((s) => s.edit);
+  const [station, setStation] = useDraftText("new.reading.station");
+  const [od, setOd] = useDraftText("new.reading.od");
   const [problem, setProblem] = useState<{ at: "station" | "od"; text: string } | null>(null);
   const first = useRef<HTMLInputElement>(null);
   const second = useRef<HTMLInputElement>(null);
   const unit = unitOf(build!.rule);
-  const add = async () => {
+  const add = () => {
     let at: "station" | "od" = "station";
     try {
-      const station_mm = await readMeasure(station, unit, "length");
+      const station_mm = readMeasure(station, unit, "length");
       at = "od";
-      const od_mm = await readMeasure(od, unit, "diameter");
+      const od_mm = readMeasure(od, unit, "diameter");
       edit("a reading", (b) => {
-        b.blank.readings.push({ station_mm, od_mm, uncertainty_mm: 0.05 });
+        b.blank.readings.push({ id: "", station_mm, od_mm, uncertainty_mm: 0.05 });
       });
       setStation("");
       setOd("");
@@ -227,7 +231,7 @@ function NewReading() {
         onSubmit={(e) => {
           e.preventDefault();
           if (document.activeElement === first.current && !od) second.current?.focus();
-          else void add();
+          else add();
         }}
       >
         <input
@@ -260,7 +264,7 @@ function NewReading() {
 }
 
 function Joints({ build }: { build: Build }) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { joints, length_mm } = build.blank;
   return (
     <div>
@@ -274,6 +278,7 @@ function Joints({ build }: { build: Build }) {
           onClick={() =>
             edit("a joint", (b) => {
               b.blank.joints.push({
+                id: "",
                 station_mm: (length_mm ?? 0) / 2,
                 kind: "sleeve",
                 overlap_mm: 60,
@@ -286,22 +291,22 @@ function Joints({ build }: { build: Build }) {
       </div>
       {joints.length === 0 && <p className="label">one piece</p>}
       {joints.map((joint, i) => (
-        <div key={i} className="mt-1 grid grid-cols-[1fr_1fr_2rem] items-end gap-1.5">
+        <div key={joint.id} className="mt-1 grid grid-cols-[1fr_1fr_2rem] items-end gap-1.5">
           <MeasureField
-            path={`blank.joints.${i}.station_mm`}
+            path={`blank.joints.${joint.id}.station_mm`}
             label="at"
             mm={joint.station_mm}
-            keep={(mm) => (b) => void (b.blank.joints[i]!.station_mm = mm ?? 0)}
+            keep={(mm) => (b) => void (rowOf(b.blank.joints, joint.id).station_mm = mm ?? 0)}
           />
           <MeasureField
-            path={`blank.joints.${i}.overlap_mm`}
+            path={`blank.joints.${joint.id}.overlap_mm`}
             label="overlap"
             mm={joint.overlap_mm}
-            keep={(mm) => (b) => void (b.blank.joints[i]!.overlap_mm = mm ?? 0)}
+            keep={(mm) => (b) => void (rowOf(b.blank.joints, joint.id).overlap_mm = mm ?? 0)}
           />
           <IconButton
             name={`Remove joint ${i + 1}`}
-            onClick={() => edit("remove a joint", (b) => void b.blank.joints.splice(i, 1))}
+            onClick={() => edit("remove a joint", (b) => void takeOut(b.blank.joints, joint.id))}
           >
             <X size={14} />
           </IconButton>

@@ -1,5 +1,5 @@
 import { ROD_TYPES } from "../../rack/NewBuild";
-import { useBuild } from "../../build/store";
+import { useRod } from "../../rod/store";
 import { Choice } from "../../ui/controls";
 import { WordsField } from "../../ui/Field";
 
@@ -12,7 +12,8 @@ const QUESTIONS = [
 
 /** The five questions that settle a build. */
 export function BriefFields() {
-  const { build, edit } = useBuild();
+  const build = useRod((s) => s.build);
+  const edit = useRod((s) => s.edit);
   if (!build) return null;
   return (
     <section className="border-t border-line pt-3">

@@ -2,13 +2,14 @@ import { useQuery } from "@tanstack/react-query";
 import { X } from "lucide-react";
 
 import { api, take } from "../../api/client";
-import { useBuild, useShown } from "../../build/store";
+import { rowOf, takeOut } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { Button, IconButton, Term } from "../../ui/controls";
 import { MeasureField, NumberField } from "../../ui/Field";
 
 /** The shop's other measured rods by power, this one among them. */
 function OtherRods({ power }: { power: number }) {
-  const id = useBuild((s) => s.id);
+  const id = useRod((s) => s.id);
   const rods = useQuery({ queryKey: ["rack"], queryFn: () => take(api.GET("/api/builds")) });
   const others = (rods.data ?? []).filter((r) => r.id !== id && r.power_measured && r.power_g);
   if (!others.length) return null;
@@ -33,7 +34,7 @@ function OtherRods({ power }: { power: number }) {
 /** Hang a weight on the clamped blank: its real stiffness, power and action. */
 export function StaticReadings() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const readings = build.blank.static;
   const s = plan.stiffness;
   const how =
@@ -75,7 +76,7 @@ export function StaticReadings() {
       {s && <OtherRods power={s.power_g} />}
       <div className="grid gap-1.5">
         {readings.map((r, i) => {
-          const at = `blank.static.${i}`;
+          const at = `blank.static.${r.id}`;
           return (
             <div key={i} className="flex flex-wrap items-end gap-2">
               <MeasureField
@@ -83,7 +84,7 @@ export function StaticReadings() {
                 label={`Clamped at, ${i + 1}`}
                 className="w-[5.7rem]"
                 mm={r.clamp_mm}
-                keep={(mm) => (b) => void (b.blank.static[i]!.clamp_mm = mm ?? 0)}
+                keep={(mm) => (b) => void (rowOf(b.blank.static, r.id).clamp_mm = mm ?? 0)}
               />
               <NumberField
                 path={`${at}.weight_g`}
@@ -92,7 +93,7 @@ export function StaticReadings() {
                 suffix="g"
                 digits={1}
                 value={r.weight_g}
-                keep={(v) => (b) => void (b.blank.static[i]!.weight_g = v ?? 1)}
+                keep={(v) => (b) => void (rowOf(b.blank.static, r.id).weight_g = v ?? 1)}
               />
               <MeasureField
                 path={`${at}.at_mm`}
@@ -101,14 +102,14 @@ export function StaticReadings() {
                 optional
                 placeholder="the tip"
                 mm={r.at_mm}
-                keep={(mm) => (b) => void (b.blank.static[i]!.at_mm = mm)}
+                keep={(mm) => (b) => void (rowOf(b.blank.static, r.id).at_mm = mm)}
               />
               <MeasureField
                 path={`${at}.drop_mm`}
                 label="It dropped"
                 className="w-[5.7rem]"
                 mm={r.drop_mm}
-                keep={(mm) => (b) => void (b.blank.static[i]!.drop_mm = mm ?? 1)}
+                keep={(mm) => (b) => void (rowOf(b.blank.static, r.id).drop_mm = mm ?? 1)}
               />
               <NumberField
                 path={`${at}.angle_deg`}
@@ -119,12 +120,12 @@ export function StaticReadings() {
                 optional
                 placeholder="not read"
                 value={r.angle_deg}
-                keep={(v) => (b) => void (b.blank.static[i]!.angle_deg = v)}
+                keep={(v) => (b) => void (rowOf(b.blank.static, r.id).angle_deg = v)}
               />
               <IconButton
                 name={`Strike bend ${i + 1}`}
                 className="mb-0.5"
-                onClick={() => edit("strike a bend", (b) => void b.blank.static.splice(i, 1))}
+                onClick={() => edit("strike a bend", (b) => void takeOut(b.blank.static, r.id))}
               >
                 <X size={14} />
               </IconButton>
@@ -138,6 +139,7 @@ export function StaticReadings() {
               edit("a bend", (b) => {
                 const last = b.blank.static.at(-1);
                 b.blank.static.push({
+                  id: "",
                   clamp_mm: last?.clamp_mm ?? 300,
                   weight_g: last ? last.weight_g * 2 : 100,
                   at_mm: null,

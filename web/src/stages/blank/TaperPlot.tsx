@@ -2,7 +2,7 @@ import { useDrag } from "@use-gesture/react";
 import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
 
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { useSettings } from "../../ui/settings";
@@ -100,7 +100,8 @@ export function TaperPlot() {
         )}
         {build.blank.readings.map((r, i) => (
           <Dot
-            key={i}
+            key={r.id}
+            id={r.id}
             index={i}
             x={x(r.station_mm - build.blank.trim_butt_mm)}
             y={y(r.od_mm)}
@@ -114,12 +115,23 @@ export function TaperPlot() {
 
 const FINE_MM = 0.01;
 
-function Dot({ index, x, y, mmPerPx }: { index: number; x: number; y: number; mmPerPx: number }) {
-  const { build, edit, show, stopShowing } = useBuild();
-  const kept = build!.blank.readings[index];
-  const asked = useShown().plan.findings.some((f) => f.field === `blank.readings.${index}`);
+interface DotProps {
+  id: string;
+  index: number;
+  x: number;
+  y: number;
+  mmPerPx: number;
+}
+
+function Dot({ id, index, x, y, mmPerPx }: DotProps) {
+  const build = useRod((s) => s.build);
+  const edit = useRod((s) => s.edit);
+  const show = useRod((s) => s.show);
+  const stopShowing = useRod((s) => s.stopShowing);
+  const kept = build!.blank.readings.find((r) => r.id === id);
+  const asked = useShown().plan.findings.some((f) => f.field === `blank.readings.${id}`);
   const put = (mm: number) => (b: NonNullable<typeof build>) => {
-    const reading = b.blank.readings[index];
+    const reading = b.blank.readings.find((r) => r.id === id);
     if (reading) reading.od_mm = Math.max(0.3, Math.round(mm / FINE_MM) * FINE_MM);
   };
   const bind = useDrag(

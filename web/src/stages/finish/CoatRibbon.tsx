@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 
 import type { CoatPlan } from "../../api/types";
-import { useShown } from "../../build/store";
+import { useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { hours } from "../../ui/measure";
 

@@ -1,5 +1,5 @@
 import type { CoatPlan } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { due } from "../../rack/Rack";
 import { Button, Choice, Term } from "../../ui/controls";
 import { NumberField, WordsField } from "../../ui/Field";
@@ -10,7 +10,7 @@ import { CoatRibbon } from "./CoatRibbon";
 /** Coats on their clocks, the mix for each, and the air they are laid in. */
 export function FinishStage() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { finish } = build;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
@@ -186,7 +186,7 @@ function DewPoint() {
 
 function Mixing({ coat }: { coat: CoatPlan }) {
   const { build } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const mix = coat.mixes[0];
   if (!mix) return null;
   const next = coat.number === build.finish.laid.length + 1;
@@ -216,6 +216,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
             onClick={() =>
               edit(`coat ${coat.number} mixed`, (b) => {
                 b.finish.laid.push({
+                  id: "",
                   mixed_at: new Date().toISOString(),
                   temperature_c: b.finish.temperature_c,
                   dryer: "",

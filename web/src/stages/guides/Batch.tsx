@@ -3,14 +3,15 @@ import { useState } from "react";
 import { Link } from "wouter";
 
 import { api, take } from "../../api/client";
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { Button } from "../../ui/controls";
 import { length } from "../../ui/measure";
 
 /** Rods alike: one layout, one story stick, and how each rod came out. */
 export function Batch() {
   const { build } = useShown();
-  const { id, open } = useBuild();
+  const id = useRod((s) => s.id);
+  const open = useRod((s) => s.open);
   const client = useQueryClient();
   const [rods, setRods] = useState("2");
   const [why, setWhy] = useState("");

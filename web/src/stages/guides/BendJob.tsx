@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import type { BendSetup, LoadedPlan } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { Term } from "../../ui/controls";
 import { length } from "../../ui/measure";
 import type { StageProps } from "../stage";
@@ -11,7 +11,7 @@ import { useBends } from "./useBends";
 /** The rod bent by its line: slide the load, turn the pull, drag a guide on the mat and watch. */
 export function BendJob({ selected, onSelect }: StageProps) {
   const { build } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const [trying, setTrying] = useState<BendSetup | null>(null);
   const [before, setBefore] = useState<LoadedPlan | null>(null);
   const setup = trying ?? build.guides.bend;

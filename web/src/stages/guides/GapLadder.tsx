@@ -1,4 +1,4 @@
-import { useShown } from "../../build/store";
+import { useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { length } from "../../ui/measure";
 import { useSettings } from "../../ui/settings";

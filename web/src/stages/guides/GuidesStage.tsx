@@ -2,8 +2,9 @@ import { Lock, LockOpen, X } from "lucide-react";
 import { useState } from "react";
 
 import type { Build, GuidePlaced } from "../../api/types";
-import { freeGuide, nextGuide } from "../../build/moves";
-import { useBuild, useShown } from "../../build/store";
+import { freeGuide, nextGuide } from "../../rod/moves";
+import { rowOf, takeOut } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { THREAD_NAMES, threadColour } from "../../mat/threads";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
@@ -118,17 +119,17 @@ function GuideRow({
   selected,
   onSelect,
 }: StageProps & { placed: GuidePlaced; i: number; build: Build }) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { plan } = useShown();
   const guide = build.guides.train[i];
   if (!guide) return null;
   const path = `guides.train.${g.id}`;
   const chosen = selected === path;
-  const at = `guides.train.${i}`;
+  const at = `guides.train.${g.id}`;
   const asked = plan.findings.find((f) => f.field === path && f.weight !== "note");
   const state = () =>
     edit(`state guide ${i + 1}`, (b) => {
-      b.guides.train[i]!.at = {
+      rowOf(b.guides.train, g.id).at = {
         datum: "tip_top_ring",
         distance_mm: Math.max(0, g.pencil_from_tip_ring_mm ?? 0),
       };
@@ -153,7 +154,7 @@ function GuideRow({
           label={`Ring of guide ${i + 1}`}
           hideLabel
           value={guide.ring_mm}
-          keep={(v) => (b) => void (b.guides.train[i]!.ring_mm = v ?? 1)}
+          keep={(v) => (b) => void (rowOf(b.guides.train, g.id).ring_mm = v ?? 1)}
         />
         {guide.at ? (
           <div className="grid grid-cols-[1fr_1.15fr] gap-1">
@@ -163,7 +164,7 @@ function GuideRow({
               hideLabel
               mm={guide.at.distance_mm}
               keep={(mm) => (b) => {
-                const stated = b.guides.train[i]!.at;
+                const stated = rowOf(b.guides.train, g.id).at;
                 if (stated) stated.distance_mm = mm ?? 0;
               }}
             />
@@ -173,7 +174,10 @@ function GuideRow({
               value={guide.at.datum}
               options={DATUMS}
               onChange={(d) =>
-                edit(`datum of guide ${i + 1}`, (b) => void (b.guides.train[i]!.at!.datum = d))
+                edit(
+                  `datum of guide ${i + 1}`,
+                  (b) => void (rowOf(b.guides.train, g.id).at!.datum = d),
+                )
               }
             />
           </div>
@@ -186,7 +190,8 @@ function GuideRow({
             placeholder={SOURCE[g.source]}
             optional
             keep={(mm) => (b) => {
-              if (mm !== null) b.guides.train[i]!.at = { datum: "tip_top_ring", distance_mm: mm };
+              if (mm !== null)
+                rowOf(b.guides.train, g.id).at = { datum: "tip_top_ring", distance_mm: mm };
             }}
           />
         )}
@@ -212,7 +217,9 @@ function GuideRow({
           )}
           <IconButton
             name={`Take guide ${i + 1} out`}
-            onClick={() => edit(`take out guide ${i + 1}`, (b) => void b.guides.train.splice(i, 1))}
+            onClick={() =>
+              edit(`take out guide ${i + 1}`, (b) => void takeOut(b.guides.train, g.id))
+            }
           >
             <X size={14} />
           </IconButton>
@@ -245,9 +252,9 @@ function Figure({
 }
 
 function GuideDetails({ build, i }: { build: Build; i: number }) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const g = build.guides.train[i]!;
-  const at = `guides.train.${i}`;
+  const at = `guides.train.${g.id}`;
   return (
     <div className="mt-1.5 mb-1 grid grid-cols-[auto_repeat(3,1fr)_10rem] items-end gap-2 pr-2 pl-3">
       <Choice
@@ -259,7 +266,7 @@ function GuideDetails({ build, i }: { build: Build; i: number }) {
         ]}
         onChange={(v) =>
           edit("feet", (b) => {
-            const guide = b.guides.train[i]!;
+            const guide = rowOf(b.guides.train, g.id);
             guide.feet = v;
             guide.foot_tip_mm = v === "double" ? guide.foot_butt_mm || guide.foot_tip_mm : 0;
           })
@@ -269,19 +276,19 @@ function GuideDetails({ build, i }: { build: Build; i: number }) {
         path={`${at}.foot_butt_mm`}
         label="Foot toward butt"
         mm={g.foot_butt_mm}
-        keep={(mm) => (b) => void (b.guides.train[i]!.foot_butt_mm = mm ?? 0)}
+        keep={(mm) => (b) => void (rowOf(b.guides.train, g.id).foot_butt_mm = mm ?? 0)}
       />
       <MeasureField
         path={`${at}.foot_tip_mm`}
         label="Foot toward tip"
         mm={g.foot_tip_mm}
-        keep={(mm) => (b) => void (b.guides.train[i]!.foot_tip_mm = mm ?? 0)}
+        keep={(mm) => (b) => void (rowOf(b.guides.train, g.id).foot_tip_mm = mm ?? 0)}
       />
       <MeasureField
         path={`${at}.height_mm`}
         label="Ring height"
         mm={g.height_mm}
-        keep={(mm) => (b) => void (b.guides.train[i]!.height_mm = mm ?? 0)}
+        keep={(mm) => (b) => void (rowOf(b.guides.train, g.id).height_mm = mm ?? 0)}
       />
       <div className="flex items-end gap-2">
         <span
@@ -293,7 +300,7 @@ function GuideDetails({ build, i }: { build: Build; i: number }) {
           path={`${at}.thread`}
           label="Thread"
           value={g.thread}
-          keep={(v) => (b) => void (b.guides.train[i]!.thread = v || THREAD_NAMES[0]!)}
+          keep={(v) => (b) => void (rowOf(b.guides.train, g.id).thread = v || THREAD_NAMES[0]!)}
         />
       </div>
     </div>
@@ -301,7 +308,7 @@ function GuideDetails({ build, i }: { build: Build; i: number }) {
 }
 
 function TrainButtons({ build }: { build: Build }) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const [pasting, setPasting] = useState(false);
   const shelf = useShelved("guide");
   const add = () => edit("add a guide", (b) => void b.guides.train.push(nextGuide(b.guides.train)));
@@ -333,7 +340,7 @@ function TrainButtons({ build }: { build: Build }) {
 }
 
 function Around({ build }: { build: Build }) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { guides } = build;
   return (
     <section className="border-t border-line pt-3">

@@ -1,5 +1,5 @@
 import type { Layouts } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { Button, Term } from "../../ui/controls";
 import { length, STEP_MM } from "../../ui/measure";
 import type { StageProps } from "../stage";
@@ -85,7 +85,7 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
 /** One layout: its rings on a strip of the tip side, gaps, figures, verdict. */
 function LayoutRow({ one, longest }: { one: One; longest: number }) {
   const { build } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const step = STEP_MM[build.rule];
   const take = () =>
     edit(`take the layout: ${one.name}`, (b) => {

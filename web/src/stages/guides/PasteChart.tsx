@@ -2,8 +2,8 @@ import { useState } from "react";
 
 import { api, take } from "../../api/client";
 import type { Build, Datum } from "../../api/types";
-import { nextGuide } from "../../build/moves";
-import { useBuild } from "../../build/store";
+import { nextGuide } from "../../rod/moves";
+import { useRod } from "../../rod/store";
 import { DATUM_WORDS } from "../../mat/datum";
 import { Button, Overlay, Pick } from "../../ui/controls";
 import { unitOf } from "../../ui/measure";
@@ -23,7 +23,7 @@ export function PasteChart({
   onOpenChange: (o: boolean) => void;
   build: Build;
 }) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const [text, setText] = useState("");
   const [datum, setDatum] = useState<Datum>("tip_top_ring");
   const [problem, setProblem] = useState<string | null>(null);

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from "react";
 
 import { api, take } from "../../api/client";
 import type { PhotoFit } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { Button, Term } from "../../ui/controls";
 import { useBends } from "./useBends";
@@ -20,7 +20,7 @@ const H = 380;
  */
 export function PhotoMatch() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const [ref, width] = useWidth<HTMLDivElement>();
   const [picture, setPicture] = useState<{ url: string; wide: number; high: number } | null>(null);
   const [dots, setDots] = useState<Dot[]>([]);

@@ -1,4 +1,4 @@
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { Button, Term } from "../../ui/controls";
 import { MeasureField, NumberField } from "../../ui/Field";
@@ -10,7 +10,7 @@ const H = 190;
 /** The reel from the side: the spool's straight path over the blank, and the rings that meet it. */
 export function ReelSideJob() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const [ref, width] = useWidth<HTMLDivElement>();
   const bends = useBends(build, [build.guides.bend]);
   const { reel } = build.guides;

@@ -1,4 +1,5 @@
-import { useBuild, useShown } from "../../build/store";
+import { rowOf } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { Button, Term } from "../../ui/controls";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
@@ -19,7 +20,7 @@ export function StaticTestJob() {
 
 function TheTest() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const test = build.guides.static_test;
   const bends = useBends(build, [
     { ...build.guides.bend, load_g: test?.load_g ?? 500, friction: 0, own_weight: false },
@@ -40,7 +41,7 @@ function TheTest() {
               b.guides.static_test = {
                 load_g: b.guides.bend.load_g || 300,
                 rows: b.guides.train.map((g) => ({
-                  guide_id: g.id,
+                  id: g.id,
                   lifts: false,
                   touches: false,
                   angle_deg: null,
@@ -54,7 +55,7 @@ function TheTest() {
         </Button>
       </div>
     );
-  const row = (id: string) => test.rows.findIndex((r) => r.guide_id === id);
+  const row = (id: string) => test.rows.findIndex((r) => r.id === id);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <div className="flex items-end gap-4">
@@ -101,7 +102,7 @@ function TheTest() {
             if (!r) return null;
             const predicted = bends.data?.loaded[0]?.guides.find((x) => x.id === g.id);
             const placed = plan.guides.placed[i];
-            const at = `guides.static_test.rows.${n}`;
+            const at = `guides.static_test.rows.${r.id}`;
             return (
               <tr key={g.id} className="border-b border-line/60 align-top [&_td]:py-1 [&_td]:pr-3">
                 <td className="fig pt-2 text-lg">{i + 1}</td>
@@ -118,7 +119,9 @@ function TheTest() {
                     suffix="°"
                     digits={0}
                     value={r.angle_deg}
-                    keep={(v) => (b) => void (b.guides.static_test!.rows[n]!.angle_deg = v)}
+                    keep={(v) => (b) =>
+                      void (rowOf(b.guides.static_test!.rows, r.id).angle_deg = v)
+                    }
                   />
                 </td>
                 {(["lifts", "touches"] as const).map((key) => (
@@ -131,7 +134,7 @@ function TheTest() {
                       onChange={() =>
                         edit(
                           `line ${key}`,
-                          (b) => void (b.guides.static_test!.rows[n]![key] = !r[key]),
+                          (b) => void (rowOf(b.guides.static_test!.rows, r.id)[key] = !r[key]),
                         )
                       }
                     />
@@ -139,14 +142,14 @@ function TheTest() {
                 ))}
                 <td className="w-32">
                   <MeasureField
-                    path={`guides.train.${i}.built.distance_mm`}
+                    path={`guides.train.${r.id}.built.distance_mm`}
                     label={`Guide ${i + 1} stands at`}
                     hideLabel
                     optional
                     placeholder="as planned"
                     mm={g.built?.distance_mm ?? null}
                     keep={(mm) => (b) =>
-                      void (b.guides.train[i]!.built =
+                      void (rowOf(b.guides.train, r.id).built =
                         mm === null ? null : { datum: "tip_top_ring", distance_mm: mm })
                     }
                   />
@@ -162,7 +165,7 @@ function TheTest() {
                     label={`Note on guide ${i + 1}`}
                     hideLabel
                     value={r.note}
-                    keep={(v) => (b) => void (b.guides.static_test!.rows[n]!.note = v)}
+                    keep={(v) => (b) => void (rowOf(b.guides.static_test!.rows, r.id).note = v)}
                   />
                 </td>
               </tr>

@@ -1,8 +1,7 @@
 import { useState } from "react";
 
-import { readMeasure } from "../../api/client";
 import type { ArborPlan, Part } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { Grip } from "../../mat/Grip";
 import { useWidth } from "../../mat/scale";
 import { FromShelf } from "../../shelf/FromShelf";
@@ -10,6 +9,8 @@ import { useShelved } from "../../shelf/useShelf";
 import { Button, Choice, Term } from "../../ui/controls";
 import { MeasureField } from "../../ui/Field";
 import { diameter, length, STEP_MM, unitOf } from "../../ui/measure";
+import { readMeasure } from "../../ui/reading";
+import { useDraftText } from "../../ui/useDraftText";
 
 /** What fills the seat: bands on a strip, turns, and every school side by side. */
 export function ArborJob() {
@@ -57,7 +58,9 @@ const STRIP_H = 112;
 /** The seat's bore from its butt face: what is closed to bands, and the bands, to be slid. */
 function BandStrip({ seat, arbor }: { seat: Part; arbor: ArborPlan }) {
   const { build, plan } = useShown();
-  const { edit, show, stopShowing } = useBuild();
+  const edit = useRod((s) => s.edit);
+  const show = useRod((s) => s.show);
+  const stopShowing = useRod((s) => s.stopShowing);
   const [held, setHeld] = useState<number | null>(null);
   const [ref, width] = useWidth<HTMLDivElement>();
   const inside = seat.seat!;
@@ -222,7 +225,7 @@ function BandStrip({ seat, arbor }: { seat: Part; arbor: ArborPlan }) {
 
 function Settings() {
   const { build } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { arbors } = build.handle;
   const tapes = useShelved("tape");
   const tape = arbors.school.startsWith("tape");
@@ -302,17 +305,17 @@ function Settings() {
 /** Wind ten turns on something round, measure before and after: that is the tape's thickness. */
 function TenTurns() {
   const { build, plan } = useShown();
-  const { edit } = useBuild();
+  const edit = useRod((s) => s.edit);
   const measured = build.handle.arbors.tape_measured;
-  const [before, setBefore] = useState("");
-  const [after, setAfter] = useState("");
+  const [before, setBefore] = useDraftText("tape.before");
+  const [after, setAfter] = useDraftText("tape.after");
   const [why, setWhy] = useState("");
   const { rule } = build;
-  const calibrate = async () => {
+  const calibrate = () => {
     setWhy("");
     try {
-      const a = await readMeasure(before, unitOf(rule), "diameter");
-      const b = await readMeasure(after, unitOf(rule), "diameter");
+      const a = readMeasure(before, unitOf(rule), "diameter");
+      const b = readMeasure(after, unitOf(rule), "diameter");
       if (b <= a) throw new Error("After ten turns it must be thicker than before.");
       if ((b - a) / 20 > 1) throw new Error("That is over 1 mm a turn: no tape is so thick.");
       edit("calibrate the tape over ten turns", (d) => {
@@ -327,7 +330,7 @@ function TenTurns() {
       className="flex flex-wrap items-end gap-2"
       onSubmit={(e) => {
         e.preventDefault();
-        void calibrate();
+        calibrate();
       }}
     >
       {(
@@ -401,7 +404,7 @@ function Bands({ arbor }: { arbor: ArborPlan }) {
 
 function SideBySide() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const choices = plan.handle.arbor_choices;
   if (!choices.length) return null;
   const most = Math.max(...choices.map((c) => c.contact_share), 0.01);

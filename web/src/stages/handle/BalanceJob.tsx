@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/types";
-import { useShown } from "../../build/store";
+import { useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { NumberField } from "../../ui/Field";
 import { Term } from "../../ui/controls";

@@ -1,4 +1,4 @@
-import { useShown } from "../../build/store";
+import { useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import type { PartPlaced } from "../../api/types";
 import { diameter, length } from "../../ui/measure";

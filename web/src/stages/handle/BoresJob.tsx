@@ -1,12 +1,14 @@
 import { Check, X } from "lucide-react";
 import { useState } from "react";
 
-import { readMeasure } from "../../api/client";
 import type { Part, PartPlaced, ReamPlan } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { rowOf, takeOut } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
 import { MeasureField } from "../../ui/Field";
 import { diameter, length, unitOf } from "../../ui/measure";
+import { readMeasure } from "../../ui/reading";
+import { useDraftText } from "../../ui/useDraftText";
 import type { StageProps } from "../stage";
 import { BoreProfile } from "./BoreProfile";
 import { nameOf } from "./parts";
@@ -51,13 +53,12 @@ type How = "short" | "home" | "past";
 /** The part was slid on: where did it stop? */
 function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
   const { build, plan } = useShown();
-  const { edit, readWhile } = useBuild();
+  const edit = useRod((s) => s.edit);
   const [how, setHow] = useState<How>("short");
-  const [text, setText] = useState("");
+  const [text, setText] = useDraftText(`try.${part.id}`);
   const [why, setWhy] = useState("");
-  const i = build.handle.parts.findIndex((p) => p.id === part.id);
   const history = plan.handle.tried.filter((t) => t.part_id === part.id);
-  const enter = async () => {
+  const enter = () => {
     setWhy("");
     let mm = 0;
     if (how !== "home") {
@@ -66,9 +67,7 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
         return;
       }
       try {
-        await readWhile(async () => {
-          mm = await readMeasure(text, unitOf(build.rule), "length");
-        });
+        mm = readMeasure(text, unitOf(build.rule), "length");
       } catch (error) {
         setWhy((error as Error).message);
         return;
@@ -76,6 +75,7 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
     }
     edit(`tried ${nameOf(part)}`, (b) => {
       b.handle.dry_fits.push({
+        id: "",
         part_id: part.id,
         short_mm: how === "past" ? -mm : mm,
         passes: placed.passes_made,
@@ -91,29 +91,29 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
       <h2 className="mb-2">Try it on</h2>
       <div className="grid grid-cols-2 gap-2">
         <MeasureField
-          path={`handle.parts.${i}.bore_butt_mm`}
+          path={`handle.parts.${part.id}.bore_butt_mm`}
           label="Bore at the butt face"
           kind="diameter"
           optional
           placeholder="not measured"
           mm={part.bore_butt_mm}
-          keep={(mm) => (b) => void (b.handle.parts[i]!.bore_butt_mm = mm)}
+          keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).bore_butt_mm = mm)}
         />
         <MeasureField
-          path={`handle.parts.${i}.bore_tip_mm`}
+          path={`handle.parts.${part.id}.bore_tip_mm`}
           label="Bore at the tip face"
           kind="diameter"
           optional
           placeholder="same"
           mm={part.bore_tip_mm}
-          keep={(mm) => (b) => void (b.handle.parts[i]!.bore_tip_mm = mm)}
+          keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).bore_tip_mm = mm)}
         />
       </div>
       <form
         className="mt-3 flex flex-wrap items-end gap-2"
         onSubmit={(e) => {
           e.preventDefault();
-          void enter();
+          enter();
         }}
       >
         <Choice
@@ -156,7 +156,7 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
         <ol className="mt-3 grid gap-1" aria-label="Dry fits so far">
           {history.map((t) => (
             <li
-              key={t.index}
+              key={t.id}
               className={`flex items-baseline gap-2 border-b border-line/60 py-1 ${t.current ? "" : "text-soft"}`}
             >
               <span className="fig text-[17px]">
@@ -170,9 +170,7 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
               <IconButton
                 name="Strike this dry fit"
                 className="size-6"
-                onClick={() =>
-                  edit("strike a dry fit", (b) => void b.handle.dry_fits.splice(t.index, 1))
-                }
+                onClick={() => edit("strike a dry fit", (b) => takeOut(b.handle.dry_fits, t.id))}
               >
                 <X size={13} />
               </IconButton>
@@ -215,11 +213,9 @@ function Passes({
   ream: ReamPlan | undefined;
 }) {
   const { build } = useShown();
-  const { edit } = useBuild();
+  const edit = useRod((s) => s.edit);
   const { rule } = build;
-  const made = build.handle.passes_made
-    .map((p, index) => ({ ...p, index }))
-    .filter((p) => p.part_id === part.id);
+  const made = build.handle.passes_made.filter((p) => p.part_id === part.id);
   return (
     <section>
       <h2 className="mb-2">
@@ -230,7 +226,7 @@ function Passes({
       {made.length > 0 && (
         <ol className="mb-2 grid gap-0.5" aria-label="Passes made">
           {made.map((p) => (
-            <li key={p.index} className="flex items-baseline gap-2 text-[14px] text-soft">
+            <li key={p.id} className="flex items-baseline gap-2 text-[14px] text-soft">
               <Check size={13} aria-hidden className="translate-y-0.5 text-good" />
               <span className="flex-1">
                 {p.reamer.name || "reamer"} from the {p.from_face} face to{" "}
@@ -240,7 +236,7 @@ function Passes({
                 name="It was not made"
                 className="size-6"
                 onClick={() =>
-                  edit("a pass was not made", (b) => void b.handle.passes_made.splice(p.index, 1))
+                  edit("a pass was not made", (b) => takeOut(b.handle.passes_made, p.id))
                 }
               >
                 <X size={13} />
@@ -306,6 +302,7 @@ function Passes({
                 onClick={() =>
                   edit(`ream ${nameOf(part)}`, (b) => {
                     b.handle.passes_made.push({
+                      id: "",
                       part_id: part.id,
                       reamer: p.tool,
                       from_face: p.from_face,

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 
 import { api, take } from "../../api/client";
 import type { Build } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { Button, Pick, Term } from "../../ui/controls";
 import { MeasureField } from "../../ui/Field";
 import { length } from "../../ui/measure";
@@ -10,7 +10,8 @@ import { length } from "../../ui/measure";
 /** A favourite rod laid under this one: an earlier build, or its lengths typed in. */
 export function ControlRod() {
   const { build, plan } = useShown();
-  const { id, edit } = useBuild();
+  const id = useRod((s) => s.id);
+  const edit = useRod((s) => s.edit);
   const rods = useQuery({ queryKey: ["rack"], queryFn: () => take(api.GET("/api/builds")) });
   const { control } = build.handle;
   const others = (rods.data ?? []).filter((r) => r.id !== id && r.parts.length > 0);

@@ -2,7 +2,8 @@ import { FileText, X } from "lucide-react";
 import { Link } from "wouter";
 
 import type { GlueMix } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { takeOut } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { IconButton, Term } from "../../ui/controls";
@@ -12,8 +13,8 @@ import { hours, length } from "../../ui/measure";
 /** Mixes on their clocks, what each joint takes, and what lies within reach before mixing. */
 export function GlueUpJob() {
   const { build, plan } = useShown();
-  const id = useBuild((s) => s.id);
-  const { glue_up } = plan.handle;
+  const id = useRod((s) => s.id);
+  const { glue_up } = plan.work;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <div className="flex flex-wrap items-end gap-4">
@@ -82,21 +83,21 @@ export function GlueUpJob() {
 
 function Adhesives() {
   const { build } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const shelf = useShelved("adhesive");
   const { adhesives } = build.handle;
   return (
     <div>
       <div className="label">Adhesives at hand</div>
       <div className="flex flex-wrap items-center gap-1.5">
-        {adhesives.map((a, i) => (
-          <span key={i} className="flex items-center rounded border border-line bg-field pl-2">
+        {adhesives.map((a) => (
+          <span key={a.id} className="flex items-center rounded border border-line bg-field pl-2">
             {a.name} <span className="label ml-1.5">{a.pot_life_min} min</span>
             <IconButton
               name={`Put ${a.name} back`}
               className="size-7"
               onClick={() =>
-                edit(`put ${a.name} back`, (b) => void b.handle.adhesives.splice(i, 1))
+                edit(`put ${a.name} back`, (b) => void takeOut(b.handle.adhesives, a.id))
               }
             >
               <X size={12} />
@@ -109,7 +110,9 @@ function Adhesives() {
           offers={shelf
             .filter(({ item }) => !adhesives.some((a) => a.name === item.name))
             .map(({ item }) => ({ item, name: item.name, says: `${item.pot_life_min} min` }))}
-          onTake={(item) => edit(`use ${item.name}`, (b) => void b.handle.adhesives.push(item))}
+          onTake={(item) =>
+            edit(`use ${item.name}`, (b) => void b.handle.adhesives.push({ ...item, id: "" }))
+          }
         />
       </div>
     </div>

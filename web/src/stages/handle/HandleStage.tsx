@@ -1,4 +1,4 @@
-import { useShown } from "../../build/store";
+import { useShown } from "../../rod/store";
 import { JobNav } from "../JobNav";
 import type { StageProps } from "../stage";
 import { ArborJob } from "./ArborJob";

@@ -1,7 +1,7 @@
 import { ArrowLeft, ArrowRight, Lock } from "lucide-react";
 
 import type { Build, Step } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { Choice, Term } from "../../ui/controls";
 import { length } from "../../ui/measure";
 import { useSettings } from "../../ui/settings";
@@ -10,8 +10,8 @@ import type { StageProps } from "../stage";
 /** What goes on before what: worked out from bores, ends and traps; ticked off as it is done. */
 export function OrderJob({ onSelect }: StageProps) {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
-  const { order } = plan.handle;
+  const edit = useRod((s) => s.edit);
+  const { order } = plan.work;
   const set = (what: string, recipe: (b: Build) => void) => edit(what, recipe);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
@@ -82,7 +82,7 @@ function StepRow({
   onSelect: StageProps["onSelect"];
 }) {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const flipped = useSettings((s) => s.flipped);
   const part = plan.handle.parts.find((p) => p.id === step.part_id);
   const ticked = build.handle.steps_done.includes(step.id);

@@ -1,14 +1,15 @@
 import { X } from "lucide-react";
 
-import type { SeatBore } from "../../api/types";
-import { useBuild } from "../../build/store";
+import type { Part, SeatBore } from "../../api/types";
+import { rowOf, takeOut } from "../../rod/rows";
+import { useRod } from "../../rod/store";
 import { Button, Choice, IconButton, Term } from "../../ui/controls";
 import { MeasureField } from "../../ui/Field";
 
 /** The inside of a reel seat: where its bore can be used, its lips, cap, trigger and window. */
-export function SeatInside({ i, seat }: { i: number; seat: SeatBore }) {
-  const edit = useBuild((s) => s.edit);
-  const at = `handle.parts.${i}.seat`;
+export function SeatInside({ part, seat }: { part: Part; seat: SeatBore }) {
+  const edit = useRod((s) => s.edit);
+  const at = `handle.parts.${part.id}.seat`;
   type Measure = "usable_from_mm" | "usable_to_mm" | "foot_centre_mm" | "end_cap_mm";
   type Optional = "trigger_mm" | "open_from_mm" | "open_to_mm";
   const field = (key: Measure, label: string) => (
@@ -16,7 +17,7 @@ export function SeatInside({ i, seat }: { i: number; seat: SeatBore }) {
       path={`${at}.${key}`}
       label={label}
       mm={seat[key]}
-      keep={(mm) => (b) => void (b.handle.parts[i]!.seat![key] = mm ?? 0)}
+      keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).seat![key] = mm ?? 0)}
     />
   );
   const optional = (key: Optional, label: string) => (
@@ -27,7 +28,7 @@ export function SeatInside({ i, seat }: { i: number; seat: SeatBore }) {
       placeholder="none"
       mm={seat[key]}
       keep={(mm) => (b) => {
-        const inside = b.handle.parts[i]!.seat!;
+        const inside = rowOf(b.handle.parts, part.id).seat!;
         inside[key] = mm;
         // A window needs both ends: the other one starts beside the one typed.
         if (key === "open_from_mm")
@@ -59,7 +60,9 @@ export function SeatInside({ i, seat }: { i: number; seat: SeatBore }) {
             { value: "up", label: "toward the tip" },
             { value: "down", label: "toward the butt" },
           ]}
-          onChange={(v) => edit("seat locks", (b) => void (b.handle.parts[i]!.seat!.locks = v))}
+          onChange={(v) =>
+            edit("seat locks", (b) => void (rowOf(b.handle.parts, part.id).seat!.locks = v))
+          }
         />
         {seat.steps.map((step, n) => (
           <div key={n} className="flex items-end gap-1">
@@ -67,17 +70,22 @@ export function SeatInside({ i, seat }: { i: number; seat: SeatBore }) {
               <MeasureField
                 key={key}
                 className="w-20"
-                path={`${at}.steps.${n}.${key}`}
+                path={`${at}.steps.${step.id}.${key}`}
                 label={{ from_mm: `Lip ${n + 1} from`, to_mm: "to", bore_mm: "bore" }[key]}
                 kind={key === "bore_mm" ? "diameter" : "length"}
                 mm={step[key]}
-                keep={(mm) => (b) => void (b.handle.parts[i]!.seat!.steps[n]![key] = mm ?? 0)}
+                keep={(mm) => (b) =>
+                  void (rowOf(rowOf(b.handle.parts, part.id).seat!.steps, step.id)[key] = mm ?? 0)
+                }
               />
             ))}
             <IconButton
               name={`No lip ${n + 1}`}
               onClick={() =>
-                edit("no lip", (b) => void b.handle.parts[i]!.seat!.steps.splice(n, 1))
+                edit(
+                  "no lip",
+                  (b) => void takeOut(rowOf(b.handle.parts, part.id).seat!.steps, step.id),
+                )
               }
             >
               <X size={14} />
@@ -88,9 +96,10 @@ export function SeatInside({ i, seat }: { i: number; seat: SeatBore }) {
           disabled={seat.steps.length >= 8}
           onClick={() =>
             edit("a lip or step", (b) => {
-              const inside = b.handle.parts[i]!.seat!;
+              const inside = rowOf(b.handle.parts, part.id).seat!;
               const middle = (inside.usable_from_mm + inside.usable_to_mm) / 2;
               inside.steps.push({
+                id: "",
                 from_mm: middle,
                 to_mm: middle + 4,
                 bore_mm: Math.max(inside.bore_mm - 1, 1),

@@ -1,4 +1,4 @@
-import { useShown } from "../../build/store";
+import { useShown } from "../../rod/store";
 import { drawnOd } from "../../mat/Rod";
 import { useWidth } from "../../mat/scale";
 import { diameter } from "../../ui/measure";

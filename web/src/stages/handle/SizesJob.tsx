@@ -2,8 +2,10 @@ import { X } from "lucide-react";
 import { useState } from "react";
 
 import type { PartKind } from "../../api/types";
-import { freshId } from "../../build/moves";
-import { useBuild, useShown } from "../../build/store";
+
+import { rowOf, takeOut } from "../../rod/rows";
+import { freshRowId } from "../../rod/changes";
+import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { Button, IconButton, Pick } from "../../ui/controls";
@@ -16,7 +18,7 @@ const SIZED: PartKind[] = ["reel_seat", "winding_check", "butt_cap", "butt_ferru
 /** Candidates laid against the blank: which fits where, why, and the next best. */
 export function SizesJob() {
   const { build, plan } = useShown();
-  const { edit } = useBuild();
+  const edit = useRod((s) => s.edit);
   const [kind, setKind] = useState<PartKind>("reel_seat");
   const shelf = useShelved("part").filter(({ item }) => item.kind === kind);
   const { candidates } = build.handle;
@@ -27,7 +29,7 @@ export function SizesJob() {
     edit(`use ${nameOf(part)}`, (b) => {
       const at = b.handle.parts.findIndex((p) => p.kind === part.kind);
       const old = b.handle.parts[at];
-      const fresh = { ...structuredClone(part), id: old?.id ?? freshId("p", b.handle.parts) };
+      const fresh = { ...structuredClone(part), id: old?.id ?? freshRowId() };
       if (old) {
         fresh.gap_before_mm = old.gap_before_mm;
         fresh.overlap_mm = old.overlap_mm;
@@ -57,7 +59,7 @@ export function SizesJob() {
             edit(`consider ${nameOf(item)}`, (b) => {
               b.handle.candidates.push({
                 ...structuredClone(item),
-                id: freshId("c", b.handle.candidates),
+                id: freshRowId(),
               });
             })
           }
@@ -72,7 +74,7 @@ export function SizesJob() {
                   continue;
                 b.handle.candidates.push({
                   ...structuredClone(item),
-                  id: freshId("c", b.handle.candidates),
+                  id: freshRowId(),
                 });
               }
             })
@@ -84,7 +86,7 @@ export function SizesJob() {
           disabled={full}
           onClick={() =>
             edit("a typed candidate", (b) => {
-              const part = newPart(kind, freshId("c", b.handle.candidates));
+              const part = newPart(kind, freshRowId());
               if (!part.seat) part.bore_butt_mm = 12;
               part.name = `${KIND_WORDS[kind]} ${b.handle.candidates.length + 1}`;
               b.handle.candidates.push(part);
@@ -142,17 +144,17 @@ export function SizesJob() {
                     {word}
                   </span>
                   <WordsField
-                    path={`handle.candidates.${i}.name`}
+                    path={`handle.candidates.${part.id}.name`}
                     label={`Name of ${j.name}`}
                     hideLabel
                     value={part.name}
-                    keep={(v) => (b) => void (b.handle.candidates[i]!.name = v)}
+                    keep={(v) => (b) => void (rowOf(b.handle.candidates, part.id).name = v)}
                   />
                   <MeasureField
                     path={
                       part.seat
-                        ? `handle.candidates.${i}.seat.bore_mm`
-                        : `handle.candidates.${i}.bore_butt_mm`
+                        ? `handle.candidates.${part.id}.seat.bore_mm`
+                        : `handle.candidates.${part.id}.bore_butt_mm`
                     }
                     label={`Bore of ${j.name}`}
                     hideLabel
@@ -160,7 +162,7 @@ export function SizesJob() {
                     optional={!part.seat}
                     mm={part.seat ? part.seat.bore_mm : part.bore_butt_mm}
                     keep={(mm) => (b) => {
-                      const c = b.handle.candidates[i]!;
+                      const c = rowOf(b.handle.candidates, part.id);
                       if (c.seat) c.seat.bore_mm = mm ?? 0;
                       else c.bore_butt_mm = mm;
                     }}
@@ -179,7 +181,10 @@ export function SizesJob() {
                     <IconButton
                       name={`Put ${j.name} back`}
                       onClick={() =>
-                        edit(`put ${j.name} back`, (b) => void b.handle.candidates.splice(i, 1))
+                        edit(
+                          `put ${j.name} back`,
+                          (b) => void takeOut(b.handle.candidates, part.id),
+                        )
                       }
                     >
                       <X size={14} />

@@ -2,8 +2,10 @@ import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { useState } from "react";
 
 import type { Build, PartKind, PartPlaced } from "../../api/types";
-import { freshId } from "../../build/moves";
-import { useBuild, useShown } from "../../build/store";
+
+import { rowOf, takeOut } from "../../rod/rows";
+import { freshRowId } from "../../rod/changes";
+import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { Button, IconButton, Pick, Term } from "../../ui/controls";
@@ -49,7 +51,7 @@ const COLUMNS =
 
 function Stack({ selected, onSelect }: StageProps) {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { parts } = build.handle;
   if (!parts.length) return <p className="py-3 text-soft">Nothing on the butt yet.</p>;
   return (
@@ -75,7 +77,7 @@ function Stack({ selected, onSelect }: StageProps) {
         const placed = plan.handle.parts.find((p) => p.id === part.id);
         const path = `handle.parts.${part.id}`;
         const chosen = selected === path;
-        const at = `handle.parts.${i}`;
+        const at = `handle.parts.${part.id}`;
         return (
           <div
             key={part.id}
@@ -102,14 +104,14 @@ function Stack({ selected, onSelect }: StageProps) {
                 label={`Length of ${part.name || KIND_WORDS[part.kind]}`}
                 hideLabel
                 mm={part.length_mm}
-                keep={(mm) => (b) => void (b.handle.parts[i]!.length_mm = mm ?? 1)}
+                keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).length_mm = mm ?? 1)}
               />
               <MeasureField
                 path={`${at}.gap_before_mm`}
                 label={`Gap before ${part.name || KIND_WORDS[part.kind]}`}
                 hideLabel
                 mm={part.gap_before_mm}
-                keep={(mm) => (b) => void (b.handle.parts[i]!.gap_before_mm = mm ?? 0)}
+                keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).gap_before_mm = mm ?? 0)}
               />
               {part.seat ? (
                 <MeasureField
@@ -118,7 +120,9 @@ function Stack({ selected, onSelect }: StageProps) {
                   hideLabel
                   kind="diameter"
                   mm={part.seat.bore_mm}
-                  keep={(mm) => (b) => void (b.handle.parts[i]!.seat!.bore_mm = mm ?? 0)}
+                  keep={(mm) => (b) =>
+                    void (rowOf(b.handle.parts, part.id).seat!.bore_mm = mm ?? 0)
+                  }
                 />
               ) : (
                 <MeasureField
@@ -129,7 +133,7 @@ function Stack({ selected, onSelect }: StageProps) {
                   optional
                   placeholder="measure"
                   mm={part.bore_butt_mm}
-                  keep={(mm) => (b) => void (b.handle.parts[i]!.bore_butt_mm = mm)}
+                  keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).bore_butt_mm = mm)}
                 />
               )}
               {part.seat ? (
@@ -143,7 +147,7 @@ function Stack({ selected, onSelect }: StageProps) {
                   optional
                   placeholder="same"
                   mm={part.bore_tip_mm}
-                  keep={(mm) => (b) => void (b.handle.parts[i]!.bore_tip_mm = mm)}
+                  keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).bore_tip_mm = mm)}
                 />
               )}
               <Wanted placed={placed} build={build} seat={part.kind === "reel_seat"} />
@@ -167,7 +171,7 @@ function Stack({ selected, onSelect }: StageProps) {
                   onClick={() =>
                     edit(
                       `take out ${part.name || KIND_WORDS[part.kind]}`,
-                      (b) => void b.handle.parts.splice(i, 1),
+                      (b) => void takeOut(b.handle.parts, part.id),
                     )
                   }
                 >
@@ -224,48 +228,50 @@ function Wanted({
 }
 
 function Details({ build, i }: { build: Build; i: number }) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const part = build.handle.parts[i]!;
-  const at = `handle.parts.${i}`;
+  const at = `handle.parts.${part.id}`;
   return (
     <div className="mt-2 grid grid-cols-[1.5fr_7.5rem_repeat(5,1fr)] gap-2 pr-2 pl-3">
       <WordsField
         path={`${at}.name`}
         label="Called"
         value={part.name}
-        keep={(v) => (b) => void (b.handle.parts[i]!.name = v)}
+        keep={(v) => (b) => void (rowOf(b.handle.parts, part.id).name = v)}
       />
       <Pick
         label="Made of"
         value={part.material}
         options={MATERIALS.map((m) => ({ value: m, label: m }))}
-        onChange={(m) => edit("material", (b) => void (b.handle.parts[i]!.material = m))}
+        onChange={(m) =>
+          edit("material", (b) => void (rowOf(b.handle.parts, part.id).material = m))
+        }
       />
       <MeasureField
         path={`${at}.od_butt_mm`}
         label="Outside, butt"
         kind="diameter"
         mm={part.od_butt_mm}
-        keep={(mm) => (b) => void (b.handle.parts[i]!.od_butt_mm = mm ?? 1)}
+        keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).od_butt_mm = mm ?? 1)}
       />
       <MeasureField
         path={`${at}.od_tip_mm`}
         label="Outside, tip"
         kind="diameter"
         mm={part.od_tip_mm}
-        keep={(mm) => (b) => void (b.handle.parts[i]!.od_tip_mm = mm ?? 1)}
+        keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).od_tip_mm = mm ?? 1)}
       />
       <MeasureField
         path={`${at}.overlap_mm`}
         label="Reaches in"
         mm={part.overlap_mm}
-        keep={(mm) => (b) => void (b.handle.parts[i]!.overlap_mm = mm ?? 0)}
+        keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).overlap_mm = mm ?? 0)}
       />
       <MeasureField
         path={`${at}.closed_end_mm`}
         label="Closed end"
         mm={part.closed_end_mm}
-        keep={(mm) => (b) => void (b.handle.parts[i]!.closed_end_mm = mm ?? 0)}
+        keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).closed_end_mm = mm ?? 0)}
       />
       <NumberField
         path={`${at}.mass_g`}
@@ -274,13 +280,13 @@ function Details({ build, i }: { build: Build; i: number }) {
         suffix="g"
         placeholder="guess"
         value={part.mass_g}
-        keep={(g) => (b) => void (b.handle.parts[i]!.mass_g = g)}
+        keep={(g) => (b) => void (rowOf(b.handle.parts, part.id).mass_g = g)}
       />
       <div className="col-span-full flex flex-wrap gap-x-5 gap-y-1">
         <Tick
           label="turned here, from stock"
           on={part.turned}
-          set={(v) => (b) => void (b.handle.parts[i]!.turned = v)}
+          set={(v) => (b) => void (rowOf(b.handle.parts, part.id).turned = v)}
         />
         {part.turned && (
           <MeasureField
@@ -291,23 +297,23 @@ function Details({ build, i }: { build: Build; i: number }) {
             className="w-28"
             placeholder="none"
             mm={part.tenon_od_mm}
-            keep={(mm) => (b) => void (b.handle.parts[i]!.tenon_od_mm = mm)}
+            keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).tenon_od_mm = mm)}
           />
         )}
         {!part.seat && (
           <Tick
             label="a power drill may be used on it"
             on={part.power_drill}
-            set={(v) => (b) => void (b.handle.parts[i]!.power_drill = v)}
+            set={(v) => (b) => void (rowOf(b.handle.parts, part.id).power_drill = v)}
           />
         )}
         <Tick
           label="stays on the rod (repair)"
           on={part.on_rod}
-          set={(v) => (b) => void (b.handle.parts[i]!.on_rod = v)}
+          set={(v) => (b) => void (rowOf(b.handle.parts, part.id).on_rod = v)}
         />
       </div>
-      {part.seat && <SeatInside i={i} seat={part.seat} />}
+      {part.seat && <SeatInside part={part} seat={part.seat} />}
     </div>
   );
 }
@@ -321,7 +327,7 @@ function Tick({
   on: boolean;
   set: (v: boolean) => (b: Build) => void;
 }) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   return (
     <label className="flex min-h-8 cursor-pointer items-center gap-2 text-[14px]">
       <input
@@ -336,13 +342,14 @@ function Tick({
 }
 
 function AddPart() {
-  const { build, edit } = useBuild();
+  const build = useRod((s) => s.build);
+  const edit = useRod((s) => s.edit);
   const [kind, setKind] = useState<PartKind>("rear_grip");
   const shelf = useShelved("part");
   const full = build!.handle.parts.length >= 30;
   const add = () =>
     edit(`add ${KIND_WORDS[kind]}`, (b) => {
-      b.handle.parts.push(newPart(kind, freshId("p", b.handle.parts)));
+      b.handle.parts.push(newPart(kind, freshRowId()));
     });
   return (
     <div className="mt-3 flex items-end gap-2">
@@ -368,7 +375,7 @@ function AddPart() {
           }))}
         onTake={(item) =>
           edit(`take ${item.name || KIND_WORDS[item.kind]} off the shelf`, (b) => {
-            b.handle.parts.push({ ...structuredClone(item), id: freshId("p", b.handle.parts) });
+            b.handle.parts.push({ ...structuredClone(item), id: freshRowId() });
           })
         }
       />

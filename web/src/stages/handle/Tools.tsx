@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 
-import { useBuild, useShown } from "../../build/store";
+import { rowOf, takeOut } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { Button, IconButton } from "../../ui/controls";
@@ -22,7 +23,7 @@ export function Tools() {
 
 function Reamers() {
   const { build } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const shelf = useShelved("reamer");
   const { reamers } = build.handle;
   const at = "handle.reamers";
@@ -37,40 +38,40 @@ function Reamers() {
         </div>
       )}
       {reamers.map((r, i) => (
-        <div key={i} className="grid grid-cols-[1.5fr_1fr_1fr_1fr_2rem] items-start gap-1.5">
+        <div key={r.id} className="grid grid-cols-[1.5fr_1fr_1fr_1fr_2rem] items-start gap-1.5">
           <WordsField
-            path={`${at}.${i}.name`}
+            path={`${at}.${r.id}.name`}
             label={`Name of reamer ${i + 1}`}
             hideLabel
             value={r.name}
-            keep={(v) => (b) => void (b.handle.reamers[i]!.name = v)}
+            keep={(v) => (b) => void (rowOf(b.handle.reamers, r.id).name = v)}
           />
           <MeasureField
-            path={`${at}.${i}.small_mm`}
+            path={`${at}.${r.id}.small_mm`}
             label={`Small end of reamer ${i + 1}`}
             hideLabel
             kind="diameter"
             mm={r.small_mm}
-            keep={(mm) => (b) => void (b.handle.reamers[i]!.small_mm = mm ?? 1)}
+            keep={(mm) => (b) => void (rowOf(b.handle.reamers, r.id).small_mm = mm ?? 1)}
           />
           <MeasureField
-            path={`${at}.${i}.large_mm`}
+            path={`${at}.${r.id}.large_mm`}
             label={`Large end of reamer ${i + 1}`}
             hideLabel
             kind="diameter"
             mm={r.large_mm}
-            keep={(mm) => (b) => void (b.handle.reamers[i]!.large_mm = mm ?? 1)}
+            keep={(mm) => (b) => void (rowOf(b.handle.reamers, r.id).large_mm = mm ?? 1)}
           />
           <MeasureField
-            path={`${at}.${i}.length_mm`}
+            path={`${at}.${r.id}.length_mm`}
             label={`Length of reamer ${i + 1}`}
             hideLabel
             mm={r.length_mm}
-            keep={(mm) => (b) => void (b.handle.reamers[i]!.length_mm = mm ?? 1)}
+            keep={(mm) => (b) => void (rowOf(b.handle.reamers, r.id).length_mm = mm ?? 1)}
           />
           <IconButton
             name={`Put reamer ${i + 1} back`}
-            onClick={() => edit("put a reamer back", (b) => void b.handle.reamers.splice(i, 1))}
+            onClick={() => edit("put a reamer back", (b) => void takeOut(b.handle.reamers, r.id))}
           >
             <X size={14} />
           </IconButton>
@@ -85,13 +86,21 @@ function Reamers() {
             name: item.name,
             says: `${diameter(item.small_mm, build.rule, false)} to ${diameter(item.large_mm, build.rule)}`,
           }))}
-          onTake={(item) => edit("a reamer", (b) => void b.handle.reamers.push(item))}
+          onTake={(item) =>
+            edit("a reamer", (b) => void b.handle.reamers.push({ ...item, id: "" }))
+          }
         />
         <Button
           disabled={reamers.length >= 12}
           onClick={() =>
             edit("a reamer", (b) => {
-              b.handle.reamers.push({ name: "", small_mm: 8, large_mm: 14, length_mm: 640 });
+              b.handle.reamers.push({
+                id: "",
+                name: "",
+                small_mm: 8,
+                large_mm: 14,
+                length_mm: 640,
+              });
             })
           }
         >
@@ -104,7 +113,7 @@ function Reamers() {
 
 function Drills() {
   const { build } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const shelf = useShelved("drill");
   const { drills } = build.handle;
   const has = (mm: number) => drills.some((d) => d.diameter_mm === mm);
@@ -136,7 +145,7 @@ function Drills() {
           }))}
         onTake={(item) =>
           edit("a drill", (b) => {
-            b.handle.drills.push(item);
+            b.handle.drills.push({ ...item, id: "" });
             b.handle.drills.sort((p, q) => p.diameter_mm - q.diameter_mm);
           })
         }

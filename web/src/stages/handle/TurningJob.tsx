@@ -2,7 +2,8 @@ import { FileText, X } from "lucide-react";
 import { Link } from "wouter";
 
 import type { Plan } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { rowOf, takeOut } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { Button, IconButton, Term } from "../../ui/controls";
 import { MeasureField } from "../../ui/Field";
@@ -13,7 +14,7 @@ type Card = Plan["handle"]["turning"]["cards"][number];
 /** Stock, saw and lathe: what comes out of which stick, and where to stop. */
 export function TurningJob() {
   const { plan } = useShown();
-  const id = useBuild((s) => s.id);
+  const id = useRod((s) => s.id);
   const { turning } = plan.handle;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
@@ -48,7 +49,7 @@ export function TurningJob() {
 
 function Stock() {
   const { build } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { stock } = build.handle;
   const field = (
     key: "side_mm" | "kerf_mm" | "facing_mm" | "sanding_mm",
@@ -67,19 +68,19 @@ function Stock() {
   );
   return (
     <div className="flex flex-wrap items-start gap-3">
-      {stock.lengths_mm.map((mm, n) => (
-        <div key={n} className="flex items-start">
+      {stock.sticks.map((stick, n) => (
+        <div key={stick.id} className="flex items-start">
           <MeasureField
-            path={`handle.stock.lengths_mm.${n}`}
+            path={`handle.stock.sticks.${stick.id}.length_mm`}
             label={`Stick ${n + 1}`}
             className="w-28"
-            mm={mm}
-            keep={(v) => (b) => void (b.handle.stock.lengths_mm[n] = v ?? 0)}
+            mm={stick.length_mm}
+            keep={(v) => (b) => void (rowOf(b.handle.stock.sticks, stick.id).length_mm = v ?? 0)}
           />
           <IconButton
             name={`No stick ${n + 1}`}
             className="mt-5"
-            onClick={() => edit("no stick", (b) => void b.handle.stock.lengths_mm.splice(n, 1))}
+            onClick={() => edit("no stick", (b) => void takeOut(b.handle.stock.sticks, stick.id))}
           >
             <X size={14} />
           </IconButton>
@@ -87,8 +88,13 @@ function Stock() {
       ))}
       <Button
         className="mt-5"
-        disabled={stock.lengths_mm.length >= 20}
-        onClick={() => edit("a stick of stock", (b) => void b.handle.stock.lengths_mm.push(304.8))}
+        disabled={stock.sticks.length >= 20}
+        onClick={() =>
+          edit(
+            "a stick of stock",
+            (b) => void b.handle.stock.sticks.push({ id: "", length_mm: 304.8 }),
+          )
+        }
       >
         Add a stick
       </Button>
@@ -115,7 +121,7 @@ function Sticks() {
   const { build, plan } = useShown();
   const [ref, width] = useWidth<HTMLDivElement>();
   const { sticks, uncut, short_mm } = plan.handle.turning.cut_list;
-  const longest = Math.max(...build.handle.stock.lengths_mm, 1);
+  const longest = Math.max(...build.handle.stock.sticks.map((s) => s.length_mm), 1);
   const k = (width - 8) / longest;
   return (
     <section>

@@ -1,5 +1,5 @@
 import type { Plan } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { guidesBelow } from "../../mat/scale";
 import { Choice, Term } from "../../ui/controls";
 import { NumberField, WordsField } from "../../ui/Field";
@@ -10,7 +10,7 @@ type Outcome = Plan["spine"]["schools"][number];
 /** Which line the rod is built on, and what each school would cost on this very blank. */
 export function DecideJob() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { spine } = build;
   const shown = plan.spine.zones.find((z) => z.zone === plan.spine.decided_by);
   return (
@@ -117,7 +117,7 @@ export function DecideJob() {
 }
 
 function SideBySide({ schools }: { schools: Outcome[] }) {
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const known = schools.some((s) => s.torque_n_mm !== null);
   return (
     <section className="border-t border-line pt-3">

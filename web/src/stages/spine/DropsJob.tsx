@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 
-import { useBuild, useShown } from "../../build/store";
+import { rowOf, takeOut } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { Button, IconButton, Term } from "../../ui/controls";
 import { MeasureField, NumberField } from "../../ui/Field";
 import { length } from "../../ui/measure";
@@ -10,14 +11,14 @@ import { InstrumentBar } from "./InstrumentBar";
 /** Drops under one weight round the clock: is it bow, is it spine, or can nobody tell? */
 export function DropsJob() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { spine } = build;
   const layOut = (n: number) =>
     edit(`${n} angles to measure`, (b) => {
       const has = new Set(b.spine.drops.map((d) => d.angle_deg));
       for (let k = 0; k < n; k++) {
         const angle_deg = (360 / n) * k;
-        if (!has.has(angle_deg)) b.spine.drops.push({ angle_deg, drop_mm: null });
+        if (!has.has(angle_deg)) b.spine.drops.push({ id: "", angle_deg, drop_mm: null });
       }
     });
   return (
@@ -45,7 +46,7 @@ export function DropsJob() {
           onClick={() =>
             edit("repeat the first angle", (b) => {
               const first = b.spine.drops[0];
-              b.spine.drops.push({ angle_deg: first?.angle_deg ?? 0, drop_mm: null });
+              b.spine.drops.push({ id: "", angle_deg: first?.angle_deg ?? 0, drop_mm: null });
             })
           }
         >
@@ -76,13 +77,13 @@ export function DropsJob() {
               );
               return (
                 <div
-                  key={i}
+                  key={d.id}
                   data-angle={d.angle_deg}
                   className="grid grid-cols-[3.6rem_1fr_4.2rem_2rem] items-start gap-2 border-b border-line/50 py-0.5"
                 >
                   <span className="fig pt-1 text-[16px]">{Number(d.angle_deg.toFixed(1))}°</span>
                   <MeasureField
-                    path={`spine.drops.${i}.drop_mm`}
+                    path={`spine.drops.${d.id}.drop_mm`}
                     label={`Drop ${i + 1}, at ${Number(d.angle_deg.toFixed(1))}°`}
                     hideLabel
                     kind="length"
@@ -90,7 +91,7 @@ export function DropsJob() {
                     optional
                     mm={d.drop_mm}
                     placeholder="measure"
-                    keep={(mm) => (b) => void (b.spine.drops[i]!.drop_mm = mm)}
+                    keep={(mm) => (b) => void (rowOf(b.spine.drops, d.id).drop_mm = mm)}
                   />
                   <span className="fig pt-1 text-right text-[15px] text-soft">
                     {fitted
@@ -99,7 +100,7 @@ export function DropsJob() {
                   </span>
                   <IconButton
                     name={`Strike drop ${i + 1}`}
-                    onClick={() => edit("strike a drop", (b) => void b.spine.drops.splice(i, 1))}
+                    onClick={() => edit("strike a drop", (b) => takeOut(b.spine.drops, d.id))}
                   >
                     <X size={13} />
                   </IconButton>
@@ -120,7 +121,7 @@ export function DropsJob() {
 /** Straightness without a weight: roll it on a flat and measure the gap under the middle. */
 function OnTheFlat() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const { flat } = build.spine;
   const read = plan.spine.flat;
   return (
@@ -139,17 +140,17 @@ function OnTheFlat() {
         )}
       </div>
       <div className="mt-1.5 flex flex-wrap items-end gap-2" data-column="flat">
-        {flat.map((f, i) => (
+        {flat.map((f) => (
           <MeasureField
-            key={i}
-            path={`spine.flat.${i}.gap_mm`}
+            key={f.id}
+            path={`spine.flat.${f.id}.gap_mm`}
             label={`${Number(f.angle_deg.toFixed(1))}° on top`}
             className="w-24"
             exact
             optional
             mm={f.gap_mm}
             placeholder="gap"
-            keep={(mm) => (b) => void (b.spine.flat[i]!.gap_mm = mm)}
+            keep={(mm) => (b) => void (rowOf(b.spine.flat, f.id).gap_mm = mm)}
           />
         ))}
         <Button
@@ -157,7 +158,11 @@ function OnTheFlat() {
             edit(flat.length ? "clear the flat" : "roll it on a flat", (b) => {
               b.spine.flat = flat.length
                 ? []
-                : Array.from({ length: 8 }, (_, k) => ({ angle_deg: 45 * k, gap_mm: null }));
+                : Array.from({ length: 8 }, (_, k) => ({
+                    id: "",
+                    angle_deg: 45 * k,
+                    gap_mm: null,
+                  }));
             })
           }
         >

@@ -1,4 +1,4 @@
-import { useShown } from "../../build/store";
+import { useShown } from "../../rod/store";
 
 const C = 150;
 const R = 92;

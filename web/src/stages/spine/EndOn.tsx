@@ -1,4 +1,4 @@
-import { useShown } from "../../build/store";
+import { useShown } from "../../rod/store";
 import { guidesBelow } from "../../mat/scale";
 
 /** The rod seen from the butt: reel, guides and label where they will be. */

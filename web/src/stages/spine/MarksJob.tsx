@@ -1,7 +1,7 @@
 import { FileText } from "lucide-react";
 import { Link } from "wouter";
 
-import { useBuild, useShown } from "../../build/store";
+import { useRod, useShown } from "../../rod/store";
 import { Term } from "../../ui/controls";
 import { NumberField } from "../../ui/Field";
 import { diameter, length } from "../../ui/measure";
@@ -9,7 +9,7 @@ import { diameter, length } from "../../ui/measure";
 /** Where the pencil goes, place by place, as arcs round the blank. */
 export function MarksJob() {
   const { build, plan } = useShown();
-  const id = useBuild((s) => s.id);
+  const id = useRod((s) => s.id);
   const { marks, map } = plan.spine;
   if (!marks.length) return <p className="text-soft">The marks wait for a line: decide first.</p>;
   const labelled = build.spine.label_deg !== null;

@@ -1,10 +1,12 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 
-import { api, take } from "../../api/client";
 import type { Build, ZoneReading } from "../../api/types";
-import { useBuild, useShown } from "../../build/store";
+import { rowOf, takeOut } from "../../rod/rows";
+import { useRod, useShown } from "../../rod/store";
 import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
+import { readClock } from "../../ui/reading";
+import { useDraftText } from "../../ui/useDraftText";
 import { Dial } from "./Dial";
 
 type Trial = Build["spine"]["trials"][number];
@@ -25,7 +27,7 @@ const SNAPS = [
 /** Roll the loaded blank and enter where it rests: on the dial, by key, or typed. */
 export function RollJob() {
   const { build, plan } = useShown();
-  const edit = useBuild((s) => s.edit);
+  const edit = useRod((s) => s.edit);
   const [zone, setZone] = useState<Zone>("whole");
   const [snap, setSnap] = useState<Snap>(2);
   const [section, setSection] = useState(0);
@@ -35,6 +37,7 @@ export function RollJob() {
   const add = (angle: number) =>
     edit("a rest", (b) => {
       b.spine.trials.push({
+        id: "",
         angle_deg: (((Math.round(angle * 10) / 10) % 360) + 360) % 360,
         snap,
         zone,
@@ -63,7 +66,9 @@ export function RollJob() {
           guidesDeg={section ? null : plan.spine.guides_deg}
           onAdd={add}
           onMove={(i, angle) =>
-            edit("move a rest", (b) => void (b.spine.trials[i]!.angle_deg = angle))
+            edit("move a rest", (b) => {
+              rowOf(b.spine.trials, spine.trials[i]?.id).angle_deg = angle;
+            })
           }
         />
         <NewRest onAdd={add} />
@@ -175,19 +180,14 @@ function Readings({ readings }: { readings: ZoneReading[] }) {
 }
 
 function NewRest({ onAdd }: { onAdd: (angle: number) => void }) {
-  const [text, setText] = useState("");
+  const [text, setText] = useDraftText("new.rest");
   const [problem, setProblem] = useState<string | null>(null);
-  const readWhile = useBuild((s) => s.readWhile);
-  const add = async () => {
-    const typed = text;
-    setText("");
+  const add = () => {
     setProblem(null);
     try {
-      await readWhile(async () =>
-        onAdd((await take(api.POST("/api/clock-angles", { body: { text: typed } }))).deg),
-      );
+      onAdd(readClock(text));
+      setText("");
     } catch (error) {
-      setText(typed);
       setProblem((error as Error).message);
     }
   };
@@ -196,7 +196,7 @@ function NewRest({ onAdd }: { onAdd: (angle: number) => void }) {
       className="mt-3"
       onSubmit={(e) => {
         e.preventDefault();
-        void add();
+        add();
       }}
     >
       <label className="label block" htmlFor="new-rest">
@@ -223,7 +223,9 @@ function NewRest({ onAdd }: { onAdd: (angle: number) => void }) {
 }
 
 function Rests() {
-  const { build, edit, plan } = useBuild();
+  const build = useRod((s) => s.build);
+  const edit = useRod((s) => s.edit);
+  const plan = useRod((s) => s.plan);
   const odd = new Map(
     [...plan!.spine.zones, ...plan!.spine.sections].flatMap((z) =>
       z.odd.map(
@@ -239,7 +241,7 @@ function Rests() {
       <ol className="mt-1 flex flex-wrap gap-1.5">
         {trials.map((t, i) => (
           <li
-            key={i}
+            key={t.id}
             className={`fig flex items-center rounded border bg-field pl-2.5 text-[15px] ${odd.has(i) ? "border-check" : "border-line"}`}
             title={odd.get(i)}
           >
@@ -252,7 +254,7 @@ function Rests() {
             </span>
             <IconButton
               name={`Remove the rest at ${t.angle_deg}°`}
-              onClick={() => edit("remove a rest", (b) => void b.spine.trials.splice(i, 1))}
+              onClick={() => edit("remove a rest", (b) => takeOut(b.spine.trials, t.id))}
             >
               <X size={13} />
             </IconButton>

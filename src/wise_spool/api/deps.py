@@ -1,0 +1,98 @@
+"""What the routes work on: one shop, with the plans and sheets it has worked out lately."""
+
+import uuid
+from collections import OrderedDict
+from collections.abc import Callable, Hashable
+from dataclasses import dataclass, field
+from threading import Lock
+from typing import Annotated, Generic, TypeVar
+
+from fastapi import Depends, Header, Request
+
+from wise_spool.core.plan import Plan, plan
+from wise_spool.core.rod import Rod
+from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
+from wise_spool.logs import say
+from wise_spool.settings import Settings
+from wise_spool.store.builds import BuildStore, Kept
+from wise_spool.store.shelf import Shelf
+from wise_spool.store.trainer import TrainerRounds
+
+PLANS_KEPT = 64
+SHEETS_KEPT = 24
+K = TypeVar("K", bound=Hashable)
+V = TypeVar("V")
+
+
+class Lately(Generic[K, V]):
+    """The last few things made, by what they were made from; the longest unasked goes first."""
+
+    def __init__(self, most: int) -> None:
+        self.most, self._kept, self._lock = most, OrderedDict[K, V](), Lock()
+
+    def get(self, key: K, make: Callable[[], V]) -> V:
+        """The thing of this key, made when it is not there. What raises is not kept."""
+        with self._lock:
+            if key in self._kept:
+                self._kept.move_to_end(key)
+                return self._kept[key]
+        made = make()
+        with self._lock:
+            self._kept[key] = made
+            while len(self._kept) > self.most:
+                self._kept.popitem(last=False)
+        return made
+
+
+@dataclass(frozen=True)
+class Planned:
+    """A plan, or why there is none: one rod that cannot be worked out must never cost more than
+    itself."""
+
+    plan: Plan | None
+    problem: str | None = None
+
+
+@dataclass
+class Shop:
+    """One shop: its rods, shelf, trainer and bench."""
+
+    name: str
+    settings: Settings
+    builds: BuildStore
+    shelf: Shelf
+    trainer: TrainerRounds
+    bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
+    plans: Lately[tuple[uuid.UUID, int], Planned] = field(
+        default_factory=lambda: Lately(PLANS_KEPT)
+    )
+    sheets: Lately[tuple[object, ...], bytes] = field(default_factory=lambda: Lately(SHEETS_KEPT))
+
+    @classmethod
+    def over(cls, builds: BuildStore, settings: Settings, name: str) -> "Shop":
+        """The shop over one database."""
+        return cls(name, settings, builds, Shelf(builds), TrainerRounds(builds))
+
+    def planned(self, kept: Kept) -> Planned:
+        """The plan of a kept rod, worked out once a version."""
+        return self.plans.get((kept.id, kept.version), lambda: work_out(kept.rod, str(kept.id)))
+
+
+def work_out(rod: Rod, name: str = "") -> Planned:
+    """Plan a rod; what goes wrong is written to the log and said, not raised."""
+    try:
+        return Planned(plan(rod))
+    except Exception as error:
+        say.exception("cannot be planned", rod=name)
+        return Planned(None, f"{type(error).__name__}: {error}"[:300])
+
+
+def the_shop(request: Request) -> Shop:
+    """The shop this application serves."""
+    shop: Shop = request.app.state.shop
+    return shop
+
+
+InShop = Annotated[Shop, Depends(the_shop)]
+Client = Annotated[str, Header(alias="X-Client", max_length=64)]
+"""Which browser asks: a name it made up, so that it is never asked about its own changes."""

@@ -1,0 +1,78 @@
+"""Routes of the loaded rod: the live bend, layouts side by side, the price of the train."""
+
+from fastapi import APIRouter
+from fastapi.responses import Response
+from pydantic import BaseModel, ConfigDict, Field
+
+from wise_spool.core.blank.stiffness import StiffnessPlan
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.guides import BendSetup
+from wise_spool.core.guides.layouts import LayoutsPlan
+from wise_spool.core.guides.liveliness import TrainPlan
+from wise_spool.core.guides.photograph import PhotoFit
+from wise_spool.core.guides.reel_side import ReelSidePlan
+from wise_spool.core.guides.under_load import BendPoint, LoadedPlan
+from wise_spool.core.rod import Rod
+
+
+class ToBend(BaseModel):
+    """A build and up to five loads to lay on it; none: the build's own."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    build: Build
+    setups: list[BendSetup] = Field(default=[], max_length=5)
+
+
+class Photo(BaseModel):
+    """Points clicked along a photographed blank, in the bend's frame, and the load it hung under."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    build: Build
+    setup: BendSetup
+    points: list[BendPoint] = Field(max_length=60)
+
+
+class Bends(BaseModel):
+    """The rod under each load asked for, and the spool's path beside it."""
+
+    stiffness: StiffnessPlan
+    loaded: list[LoadedPlan]
+    reel_side: ReelSidePlan
+
+
+class Layouts(BaseModel):
+    """Layouts side by side, and what the train costs."""
+
+    layouts: LayoutsPlan
+    train: TrainPlan | None
+
+
+routes = APIRouter(prefix="/api/bends")
+
+
+@routes.post("", response_model=Bends)
+async def bend_it(asked: ToBend) -> Response:
+    """On the event loop, as what-ifs are: a bend takes some ten milliseconds."""
+    rod = Rod.of(asked.build)
+    setups = asked.setups or [asked.build.guides.bend]
+    answer = Bends(
+        stiffness=rod.bendable,
+        loaded=[rod.under_load(s) for s in setups],
+        reel_side=rod.reel_side,
+    )
+    return Response(answer.model_dump_json(), media_type="application/json")
+
+
+@routes.post("/layouts")
+def layouts(asked: ToBend) -> Layouts:
+    """Layouts side by side, and what the train costs."""
+    rod = Rod.of(asked.build)
+    return Layouts(layouts=rod.layouts, train=rod.train)
+
+
+@routes.post("/photo")
+def photo(asked: Photo) -> PhotoFit:
+    """Stiffness from a photograph."""
+    return Rod.of(asked.build).refitted(asked.setup, asked.points)

@@ -1,0 +1,169 @@
+"""Routes of one rod: as it stands, its changes, undo and history, its batch, its file."""
+
+import uuid
+
+from fastapi import APIRouter
+from fastapi.responses import Response
+
+from wise_spool.api import models as m
+from wise_spool.api.deps import Client, InShop, Shop
+from wise_spool.api.downloads import attached, file_name
+from wise_spool.api.problems import field_problems
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.log import LogEntry
+from wise_spool.core.document.records import Records
+from wise_spool.core.plan import Plan, plan
+from wise_spool.core.rod import Rod
+from wise_spool.core.shop.batch import alike, departs, deviations, same_marks, unmeasured
+from wise_spool.exchange.build_file import write_build
+from wise_spool.store.builds import Kept, Outcome
+
+MOST_IN_A_BATCH = 20
+routes = APIRouter(prefix="/api/builds/{build_id}")
+trying = APIRouter(prefix="/api/plan")
+
+
+def as_state(shop: Shop, kept: Kept) -> m.BuildState:
+    """A kept rod as the screen is given it."""
+    planned = shop.planned(kept)
+    return m.BuildState(
+        id=kept.id, revision=kept.revision, version=kept.version, can_undo=kept.can_undo, can_redo=kept.can_redo,
+        changed_at=kept.changed_at, build=kept.rod.build, plan=planned.plan, problem=planned.problem,
+    )  # fmt: skip
+
+
+@routes.get("")
+def one_build(build_id: uuid.UUID, shop: InShop) -> m.BuildState:
+    """The rod as it stands, and its plan."""
+    return as_state(shop, shop.builds.get(build_id))
+
+
+@routes.post("/changes")
+def change(
+    build_id: uuid.UUID, sent: m.Changes, shop: InShop, client: Client = ""
+) -> m.ChangesTaken:
+    """Take changes in, in order; each is kept, refused with its fields, or asked about."""
+    kept, outcomes = shop.builds.change(build_id, sent.changes, client, plan)
+    return m.ChangesTaken(state=as_state(shop, kept), outcomes=[_outcome(o) for o in outcomes])
+
+
+@routes.get("/log")
+def log(build_id: uuid.UUID, shop: InShop) -> list[LogEntry]:
+    """Everything that was ever logged of the rod, struck entries included."""
+    return list(shop.builds.get(build_id).records.log)
+
+
+@routes.post("/log")
+def add_to_log(
+    build_id: uuid.UUID, sent: m.LogSent, shop: InShop, client: Client = ""
+) -> m.BuildState:
+    """Add entries to the log; what is there already adds nothing."""
+    return as_state(shop, shop.builds.log(build_id, sent.entries, client))
+
+
+@routes.post("/undo")
+def undo(
+    build_id: uuid.UUID, shop: InShop, seen: int | None = None, client: Client = ""
+) -> m.BuildState:
+    """Step back."""
+    return as_state(shop, shop.builds.undo(build_id, seen, client))
+
+
+@routes.post("/redo")
+def redo(
+    build_id: uuid.UUID, shop: InShop, seen: int | None = None, client: Client = ""
+) -> m.BuildState:
+    """Step forward again."""
+    return as_state(shop, shop.builds.redo(build_id, seen, client))
+
+
+@routes.get("/revisions")
+def history(build_id: uuid.UUID, shop: InShop) -> list[m.Revision]:
+    """Every revision, newest first."""
+    return [m.Revision(**vars(note)) for note in shop.builds.history(build_id)]
+
+
+@routes.get("/revisions/{number}")
+def revision(build_id: uuid.UUID, number: int, shop: InShop) -> Records:
+    """Design and piece as they were."""
+    return shop.builds.revision(build_id, number)
+
+
+@routes.post("/revisions/{number}/back")
+def back_to(build_id: uuid.UUID, number: int, shop: InShop, client: Client = "") -> m.BuildState:
+    """Make an earlier design and piece count again."""
+    return as_state(shop, shop.builds.back_to(build_id, number, client))
+
+
+@routes.get("/file")
+def export_build(build_id: uuid.UUID, shop: InShop) -> Response:
+    """The build file."""
+    records = shop.builds.get(build_id).records
+    name = f"{file_name(records.design.name)}.build.json"
+    return attached(write_build(records).encode(), "application/json", name)
+
+
+@routes.post("/batch", status_code=201)
+def make_batch(
+    build_id: uuid.UUID, new: m.NewBatch, shop: InShop, client: Client = ""
+) -> list[m.BatchRod]:
+    """Rods alike: each of the same design, with a piece and a log of its own."""
+    design = shop.builds.get(build_id).records.design
+    first, *rest = alike(design, new.rods, f"{design.name} #{str(build_id)[:8]}")
+    shop.builds.redesign(build_id, first, f"a batch of {new.rods}", client)
+    for another in rest:
+        shop.builds.add(Records(design=another), "one of a batch")
+    return batch(build_id, shop)
+
+
+@routes.get("/batch")
+def batch(build_id: uuid.UUID, shop: InShop) -> list[m.BatchRod]:
+    """Rods of this one's batch: what each departs by, and what it has not been measured for."""
+    mine = shop.builds.get(build_id)
+    rods = _alike(shop, mine)
+    true_for = same_marks([mine.rod, *(k.rod for k in rods)])[1:]
+    return [
+        m.BatchRod(
+            id=k.id, name=k.records.design.name, deviations=list(deviations(k.rod)), same_marks=same,
+            departs=list(departs(k.records.design, mine.records.design)),
+            unmeasured=list(unmeasured(k.records.piece, k.records.design)),
+        )
+        for k, same in zip(rods, true_for, strict=True)
+    ]  # fmt: skip
+
+
+@routes.post("/batch/follow")
+def follow(build_id: uuid.UUID, shop: InShop, client: Client = "") -> list[m.BatchRod]:
+    """Bring this rod's design to every other rod of its batch; pieces and logs are their own."""
+    mine = shop.builds.get(build_id)
+    for k in _alike(shop, mine):
+        if k.id != mine.id and departs(k.records.design, mine.records.design):
+            own = k.records.design
+            keep = {n: getattr(own, n) for n in ("name", "number", "client", "note")}
+            design = mine.records.design.model_copy(update=keep)
+            shop.builds.redesign(k.id, design, f"as {mine.records.design.name}", client)
+    return batch(build_id, shop)
+
+
+@trying.post("", response_model=Plan)
+async def what_if(build: Build) -> Response:
+    """Plan without keeping. On the event loop, one after another: a plan takes a few
+    milliseconds, less than threads would cost each other."""
+    return Response(plan(Rod.of(build)).model_dump_json(), media_type="application/json")
+
+
+def _alike(shop: Shop, mine: Kept) -> list[Kept]:
+    name = mine.records.design.batch
+    if not name:
+        return []
+    hanging = shop.builds.page(batch=name, most=MOST_IN_A_BATCH)
+    return [shop.builds.get(h.id) for h in hanging]
+
+
+def _outcome(o: Outcome) -> m.ChangeOutcome:
+    errors = field_problems(o.invalid)
+    says = o.says or (errors[0].message if errors else "")
+    return m.ChangeOutcome(
+        id=o.id, outcome=o.outcome, says=says, errors=errors,
+        asked=[m.AskedPlace(at=list(a.place), theirs=a.theirs) for a in o.asked],
+    )  # fmt: skip

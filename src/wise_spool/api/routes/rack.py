@@ -1,0 +1,134 @@
+"""Routes of the rack: the rods that hang there, starting and taking in, putting away."""
+
+import uuid
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Request
+
+from wise_spool import __version__
+from wise_spool.api import models as m
+from wise_spool.api.deps import InShop, Shop
+from wise_spool.api.problems import ProblemError, field_problems
+from wise_spool.api.routes.builds import as_state
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.changes import place_of
+from wise_spool.core.document.design import Brief, Design
+from wise_spool.core.document.records import Records
+from wise_spool.core.ground.findings import Finding
+from wise_spool.core.ground.refusals import RefusedError
+from wise_spool.core.plan import Plan
+from wise_spool.core.shop.batch import copied
+from wise_spool.exchange.build_file import BuildFileError, read_build
+from wise_spool.store.builds import Hanging
+
+PAGE = 60
+routes = APIRouter(prefix="/api/builds")
+
+
+@routes.get("")
+def rack(
+    shop: InShop,
+    put_away: bool = False,
+    after: uuid.UUID | None = None,
+    most: Annotated[int, Query(ge=1, le=200)] = PAGE,
+) -> list[m.RackRod]:
+    """A page of the rack, first made first; ``after`` is the last rod of the page before."""
+    return [hung(shop, h) for h in shop.builds.page(put_away=put_away, after=after, most=most)]
+
+
+@routes.post("", status_code=201)
+def start_build(new: m.NewBuild, shop: InShop) -> m.BuildState:
+    """Start a rod."""
+    brief = Brief(rod_type=new.rod_type)
+    design = Design(name=new.name, client=new.client, rule=new.rule, brief=brief)
+    return as_state(shop, shop.builds.add(Records(design=design)))
+
+
+@routes.post("/import", status_code=201, openapi_extra={
+    "requestBody": {"required": True, "content": {"application/json": {"schema": {"type": "object"}}}}})  # fmt: skip
+async def import_build(request: Request, shop: InShop) -> m.BuildState:
+    """Take in a build file of any version."""
+    try:
+        records = read_build(await request.body())
+    except BuildFileError as error:
+        found = error.invalid.errors() if error.invalid else []
+        placed = [{**e, "loc": place_of(error.data, e["loc"])} for e in found]
+        raise ProblemError(422, error.title, str(error), field_problems(placed)) from error
+    return as_state(shop, shop.builds.add(records, "imported"))
+
+
+@routes.post("/{build_id}/copy", status_code=201)
+def copy_build(build_id: uuid.UUID, shop: InShop) -> m.BuildState:
+    """Another rod of the same design. What was measured and done stays with the first."""
+    design = shop.builds.get(build_id).records.design
+    fresh = copied(design, f"{design.name[:72]}, copy")
+    return as_state(shop, shop.builds.add(Records(design=fresh), "copied"))
+
+
+@routes.post("/{build_id}/put-away", status_code=204)
+def put_away(build_id: uuid.UUID, shop: InShop, back: bool = False) -> None:
+    """Take a rod off the rack, or hang it back."""
+    shop.builds.put_away(build_id, away=not back)
+
+
+def hung(shop: Shop, h: Hanging) -> m.RackRod:
+    """One rod as it hangs: as it was last worked out, or worked out now and noted."""
+    shown_for = f"{h.version}/{__version__}/{m.RACK_SHAPE}"
+    if h.shown is not None and h.shown_for == shown_for:
+        return m.RackRod.model_validate(h.shown)
+    rod = _worked_out(shop, h)
+    shop.builds.keep_shown(h.id, rod.model_dump(mode="json"), shown_for)
+    return rod
+
+
+def _worked_out(shop: Shop, h: Hanging) -> m.RackRod:
+    try:
+        kept = shop.builds.get(h.id)
+    except RefusedError as error:
+        name = str((h.shown or {}).get("name") or "A rod that cannot be read")
+        return m.RackRod(
+            id=h.id, version=h.version, name=name, changed_at=h.changed_at, problem=str(error)
+        )
+    planned, build = shop.planned(kept), kept.rod.build
+    said = m.RackRod(
+        id=kept.id, version=kept.version, name=build.name, number=build.number, client=build.client,
+        batch=build.batch, rod_type=build.brief.rod_type, material=build.blank.material, rule=build.rule,
+        changed_at=kept.changed_at, tip_ring_mm=build.guides.tip_top.ring_mm, tip_height_mm=build.guides.tip_top.height_mm,
+    )  # fmt: skip
+    p = planned.plan
+    if p is None:
+        return said.model_copy(
+            update={"problem": f"This rod cannot be worked out ({planned.problem})."}
+        )
+    return said.model_copy(
+        update={
+            "length_mm": p.blank.length_mm,
+            "longer_by_mm": p.handle.longer_by_mm,
+            "taper": list(p.blank.taper[::4]),
+            "parts": list(p.handle.parts),
+            "guides": list(p.guides.placed),
+            "standing": list(p.standing),
+            "first_finding": _pressing(build, p),
+            "waiting": _waiting(p),
+            "power_g": None if p.stiffness is None else p.stiffness.power_g,
+            "power_words": "" if p.stiffness is None else p.stiffness.power_words,
+            "power_measured": p.stiffness is not None
+            and p.stiffness.source in ("measured", "fitted"),
+        }
+    )
+
+
+def _pressing(build: Build, p: Plan) -> Finding | None:
+    """The first finding that is not about a stage already done at the bench."""
+    return next((f for f in p.findings if f.stage not in build.done and f.weight != "note"), None)
+
+
+def _waiting(p: Plan) -> list[m.Waiting]:
+    last = next((c for c in reversed(p.finish.coats) if c.laid), None)
+    if last is None:
+        return []
+    return [
+        m.Waiting(what=clock.name, until=clock.at, coat=last.number, dryer=last.dryer)
+        for clock in last.clocks
+        if clock.at is not None
+    ]

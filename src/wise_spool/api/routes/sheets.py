@@ -1,0 +1,76 @@
+"""Routes of the printed sheets: the PDF, how many pages it has, a page to look at."""
+
+import uuid
+from datetime import UTC, datetime
+from typing import Annotated, Literal
+
+from fastapi import APIRouter, Query
+from fastapi.responses import Response
+
+from wise_spool.api import models as m
+from wise_spool.api.deps import InShop, Shop
+from wise_spool.api.downloads import attached, file_name
+from wise_spool.api.problems import ProblemError
+from wise_spool.exchange.glue_up_sheet import glue_up_sheet
+from wise_spool.exchange.pages import page_count, page_png
+from wise_spool.exchange.paper import PaperName
+from wise_spool.exchange.protractor import protractor
+from wise_spool.exchange.sheet import build_sheet
+from wise_spool.exchange.story_stick import story_stick
+from wise_spool.exchange.turning_sheet import turning_sheet
+
+SheetName = Literal["build-sheet", "story-stick", "glue-up", "turning", "protractor"]
+SHEETS = {
+    "build-sheet": build_sheet,
+    "story-stick": story_stick,
+    "glue-up": glue_up_sheet,
+    "turning": turning_sheet,
+    "protractor": protractor,
+}
+routes = APIRouter(prefix="/api/builds/{build_id}")
+
+
+@routes.get("/{sheet}.pdf")
+def sheet_pdf(
+    build_id: uuid.UUID, sheet: SheetName, shop: InShop, paper: Annotated[PaperName, Query()] = "a4"
+) -> Response:
+    """The sheet as PDF."""
+    name, pdf = _printed(shop, build_id, sheet, paper)
+    return attached(pdf, "application/pdf", f"{file_name(name)}-{sheet}.pdf")
+
+
+@routes.get("/{sheet}/pages")
+def sheet_pages(
+    build_id: uuid.UUID, sheet: SheetName, shop: InShop, paper: PaperName = "a4"
+) -> m.Pages:
+    """How many pages it has."""
+    return m.Pages(pages=page_count(_printed(shop, build_id, sheet, paper)[1]))
+
+
+@routes.get("/{sheet}/pages/{number}.png")
+def sheet_page(
+    build_id: uuid.UUID, sheet: SheetName, number: int, shop: InShop, paper: PaperName = "a4"
+) -> Response:
+    """One page as a picture."""
+    try:
+        png = page_png(_printed(shop, build_id, sheet, paper)[1], number)
+    except IndexError as error:
+        raise ProblemError(404, "No such page", str(error)) from error
+    return Response(png, media_type="image/png")
+
+
+def _printed(
+    shop: Shop, build_id: uuid.UUID, sheet: SheetName, paper: PaperName
+) -> tuple[str, bytes]:
+    """The rod's name and the sheet, made once a version, paper and day."""
+    kept = shop.builds.get(build_id)
+    planned = shop.planned(kept)
+    plan = planned.plan
+    if plan is None:
+        raise ProblemError(409, "Nothing to print", "This rod cannot be worked out, so there is nothing to print.")  # fmt: skip
+    build, today = kept.rod.build, datetime.now(UTC).date()
+    pdf = shop.sheets.get(
+        (kept.id, kept.version, sheet, paper, today),
+        lambda: SHEETS[sheet](build, plan, paper, today),
+    )
+    return build.name, pdf

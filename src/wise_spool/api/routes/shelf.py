@@ -1,0 +1,70 @@
+"""Routes of the shelf: list, put on, change, take off, CSV out and in."""
+
+import uuid
+
+from fastapi import APIRouter
+from fastapi.responses import Response
+from pydantic import TypeAdapter
+
+from wise_spool.api import models as m
+from wise_spool.api.deps import InShop
+from wise_spool.api.problems import FieldProblem, ProblemError
+from wise_spool.core.shop.shelf import ShelfKind, Shelved
+from wise_spool.exchange.shelf_csv import ShelfCsvError, read_shelf, write_shelf
+from wise_spool.store.shelf import OnShelf
+
+_shelved: TypeAdapter[Shelved] = TypeAdapter(Shelved)
+
+
+routes = APIRouter(prefix="/api/shelf")
+
+
+@routes.get("")
+def on_the_shelf(shop: InShop, kind: ShelfKind | None = None) -> list[m.ShelfItem]:
+    return [_item(kept) for kept in shop.shelf.all(kind)]
+
+
+@routes.post("", status_code=201)
+def put_on(new: m.ToShelve, shop: InShop) -> m.ShelfItem:
+    return _item(shop.shelf.add([(new.shelved, new.stock)])[0])
+
+
+@routes.put("/{item_id}")
+def change(item_id: uuid.UUID, new: m.ToShelve, shop: InShop) -> m.ShelfItem:
+    return _item(shop.shelf.change(item_id, new.shelved, new.stock))
+
+
+@routes.delete("/{item_id}", status_code=204)
+def take_off(item_id: uuid.UUID, shop: InShop) -> None:
+    shop.shelf.put_away(item_id)
+
+
+@routes.get("/{kind}/csv")
+def as_csv(kind: ShelfKind, shop: InShop) -> Response:
+    text = write_shelf(kind, [(kept.shelved.item, kept.stock) for kept in shop.shelf.all(kind)])
+    return Response(
+        text,
+        media_type="text/csv",
+        headers={"Content-Disposition": f'attachment; filename="shelf-{kind}.csv"'},
+    )
+
+
+@routes.post("/{kind}/csv", status_code=201)
+def from_csv(kind: ShelfKind, csv: m.Csv, shop: InShop) -> list[m.ShelfItem]:
+    try:
+        rows = read_shelf(kind, csv.text)
+    except ShelfCsvError as error:
+        fields = [
+            FieldProblem(field=f"row {row}.{column}", message=f"Row {row}, {column}: {what}.")
+            for row, column, what in error.problems[:50]
+        ]
+        raise ProblemError(422, "Not put on the shelf", str(error), fields) from error
+    shelved = [
+        (_shelved.validate_python({"kind": kind, "item": item.model_dump()}), stock)
+        for item, stock in rows
+    ]
+    return [_item(kept) for kept in shop.shelf.add(shelved)]
+
+
+def _item(kept: OnShelf) -> m.ShelfItem:
+    return m.ShelfItem(id=kept.id, shelved=kept.shelved, stock=kept.stock)

@@ -1,0 +1,1 @@
+"""The blank: its taper, its stiffness, what is wrong with it."""

@@ -1,0 +1,56 @@
+"""The design: everything that is wished of a rod. Revisioned, undone, copied.
+
+Lengths in mm, angles in clock degrees seen from butt to tip, temperatures in
+degrees C, times in minutes. Stations are mm from the butt end of the bare
+blank as it arrived. Positions a builder states from somewhere else keep their
+own datum and are derived, so that a trim or a change of reel never needs
+re-typing.
+"""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from wise_spool.core.document.blank import BlankWished
+from wise_spool.core.document.finish import FinishWished
+from wise_spool.core.document.guides import GuidesWished
+from wise_spool.core.document.parts import HandleWished
+from wise_spool.core.document.spine import SpineWished
+from wise_spool.core.ground.fields import Name, Note, Words
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.measures import MarkingRule
+
+RodType = Literal["spinning", "casting", "trolling", "fly"]
+HabitsSaid = Annotated[dict[str, float], Field(max_length=200)]
+
+
+class Brief(Frozen):
+    """The five questions that settle the build."""
+
+    rod_type: RodType = "spinning"
+    who: Words = ""
+    what: Words = ""
+    cold: bool = False
+    where: Words = ""
+    why: Words = ""
+
+
+class Design(Frozen):
+    """What is wished for one rod; rods of one ``batch`` are meant alike.
+
+    ``habits`` are the numbers from habit that this build sets otherwise than the shop.
+    """
+
+    name: Name
+    client: Words = ""
+    number: Words = ""
+    batch: Words = ""
+    rule: MarkingRule = "in/16"
+    brief: Brief = Brief()
+    blank: BlankWished = BlankWished()
+    spine: SpineWished = SpineWished()
+    handle: HandleWished = HandleWished()
+    guides: GuidesWished = GuidesWished()
+    finish: FinishWished = FinishWished()
+    habits: HabitsSaid = Field(default={})
+    note: Note = ""

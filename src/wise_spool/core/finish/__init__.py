@@ -1,0 +1,1 @@
+"""Finish: coats, mixes, clocks, the air."""

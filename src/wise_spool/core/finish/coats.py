@@ -1,0 +1,177 @@
+"""Coats: how much to mix, and the clocks from mixing to recoat.
+
+Method page: ``docs/methods/finish.md``.
+"""
+
+import math
+from datetime import datetime, timedelta
+from typing import Literal
+
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.finish import Finish, FinishKind, FinishProduct
+from wise_spool.core.finish.air import dew_point_c
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.warmth import POT_SHARE
+from wise_spool.core.wraps.wraps import WrapLaid
+
+LATER_FILM = 0.5
+"""Later coats take about this share of the first (common practice)."""
+FOOT_TUNNEL_MM2 = 1.2
+"""Section of the two tunnels beside a foot, mm². From memory."""
+BRUSH_MIN_PER_WRAP = 1.5
+"""Minutes to coat one wrap. From habit."""
+KIND_WORDS: dict[FinishKind, str] = {
+    "high_build": "high-build",
+    "regular": "regular",
+    "varnish": "varnish",
+    "uv_resin": "UV resin",
+}
+
+ClockName = Literal[
+    "pot life", "rotate", "set", "recoat opens", "recoat closes", "handle", "full cure"
+]
+
+
+class Clock(Frozen):
+    """Minutes from mixing at the coat's temperature; ``at`` when the coat has been mixed."""
+
+    name: ClockName
+    minutes: float
+    at: datetime | None
+
+
+class Mix(Frozen):
+    """One mix: mL of each part. ``ratio_error_percent`` is what a half-step misread costs."""
+
+    part_a_ml: float
+    part_b_ml: float
+    needed_ml: float
+    least_ml: float
+    ratio_error_percent: float
+
+
+class CoatPlan(Frozen):
+    """One coat."""
+
+    number: int
+    laid: bool
+    temperature_c: float
+    volume_ml: float
+    brush_min: float
+    mixes: tuple[Mix, ...]
+    starts_min: float
+    starts_at: datetime | None
+    dryer: str
+    clocks: tuple[Clock, ...]
+
+
+class FinishPlan(Frozen):
+    """Wraps, coats and the air. ``ready_min`` runs from mixing the first coat to handling."""
+
+    wraps: tuple[WrapLaid, ...]
+    coats: tuple[CoatPlan, ...]
+    ready_min: float
+    dew_point_c: float
+    blank_c: float
+
+
+def film_volume_ml(od_mm: float, length_mm: float, film_mm: float) -> float:
+    """Volume in mL of an even film on a cylinder: pi OD L t."""
+    return math.pi * od_mm * length_mm * film_mm / 1000
+
+
+def mix_for(volume_ml: float, finish: Finish) -> Mix:
+    """Smallest mix that covers ``volume_ml`` and can be measured to the wanted ratio.
+
+    A syringe is misread by half a step (common practice); the smaller part must
+    be large enough that this is within ``ratio_error_percent``. Both parts are
+    whole steps of the syringe.
+    """
+    product, step = finish.product, finish.syringe_step_ml
+    misread = step / 2
+    if product.parts_b == 0:
+        amount = math.ceil(volume_ml / step - 1e-9) * step
+        return Mix(
+            part_a_ml=round(amount, 3),
+            part_b_ml=0,
+            needed_ml=round(volume_ml, 3),
+            least_ml=0,
+            ratio_error_percent=0,
+        )
+    big, small = max(product.parts_a, product.parts_b), min(product.parts_a, product.parts_b)
+    ratio = big / small
+    least_small = misread / (finish.ratio_error_percent / 100)
+    least = least_small * (1 + ratio)
+    steps = math.ceil(max(volume_ml / (1 + ratio), least_small) / step - 1e-9)
+    small_ml = steps * step
+    big_ml = round(ratio * small_ml / step) * step
+    drift = abs(big_ml / small_ml / ratio - 1)
+    error = 100 * (misread / small_ml + drift)
+    a, b = (big_ml, small_ml) if product.parts_a >= product.parts_b else (small_ml, big_ml)
+    return Mix(
+        part_a_ml=round(a, 3),
+        part_b_ml=round(b, 3),
+        needed_ml=round(volume_ml, 3),
+        least_ml=round(least, 3),
+        ratio_error_percent=round(error, 2),
+    )
+
+
+def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
+    """Volumes, mixes and clocks of every coat, laid ones at their own temperature."""
+    finish, product = build.finish, build.finish.product
+    film = sum(film_volume_ml(w.od_mm, w.end_mm - w.start_mm, finish.film_first_mm) for w in wraps)
+    tunnels = sum(w.foot_mm * FOOT_TUNNEL_MM2 / 1000 for w in wraps)
+    brush = len(wraps) * BRUSH_MIN_PER_WRAP
+    coats: list[CoatPlan] = []
+    start, starts_at = 0.0, None
+    for k in range(finish.coats):
+        laid = finish.laid[k] if k < len(finish.laid) else None
+        temperature = laid.temperature_c if laid else finish.temperature_c
+        if laid:
+            if k and coats[0].starts_at:
+                start = (laid.mixed_at - coats[0].starts_at).total_seconds() / 60
+            starts_at = laid.mixed_at
+        volume = (film + tunnels if k == 0 else film * LATER_FILM) * finish.loss_factor
+        factor = product.slower_at(temperature)
+        parts = (
+            max(1, math.ceil(brush / (POT_SHARE * product.pot_life_min * factor))) if wraps else 1
+        )
+        clocks = _clocks(product, factor, starts_at)
+        coats.append(
+            CoatPlan(
+                number=k + 1, laid=laid is not None, temperature_c=temperature, volume_ml=round(volume, 2), brush_min=brush,
+                mixes=(mix_for(volume / parts, finish),) * parts if volume > 0 else (),
+                starts_min=round(start, 1), starts_at=starts_at, dryer=laid.dryer if laid else "", clocks=clocks,
+            )
+        )  # fmt: skip
+        wait = product.recoat_opens_min * factor
+        start += wait
+        starts_at = None if starts_at is None else starts_at + timedelta(minutes=round(wait, 1))
+    last = coats[-1]
+    handle_min = next(c.minutes for c in last.clocks if c.name == "handle")
+    return FinishPlan(
+        wraps=wraps, coats=tuple(coats), ready_min=round(last.starts_min + handle_min, 1),
+        dew_point_c=round(dew_point_c(finish.temperature_c, finish.humidity_percent), 2),
+        blank_c=finish.temperature_c if finish.blank_c is None else finish.blank_c,
+    )  # fmt: skip
+
+
+def _clocks(product: FinishProduct, factor: float, at: datetime | None) -> tuple[Clock, ...]:
+    times: tuple[tuple[ClockName, float], ...] = (
+        ("pot life", product.pot_life_min),
+        ("rotate", product.rotate_min),
+        ("set", product.set_min),
+        ("recoat opens", product.recoat_opens_min),
+        ("recoat closes", product.recoat_closes_min),
+        ("handle", product.handle_min),
+        ("full cure", product.full_cure_min),
+    )
+    return tuple(
+        Clock(
+            name=name,
+            minutes=round(t * factor, 1),
+            at=None if at is None else at + timedelta(minutes=round(t * factor, 1)),
+        )
+        for name, t in times
+    )

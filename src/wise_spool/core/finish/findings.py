@@ -1,0 +1,107 @@
+"""What would spoil a coat: the air, the mix, the waits; one plain sentence each."""
+
+from wise_spool.core.document.build import Build
+from wise_spool.core.finish.air import DEW_MARGIN_C
+from wise_spool.core.finish.coats import FinishPlan
+from wise_spool.core.ground.findings import Finding, Noted, Spot
+from wise_spool.core.ground.measures import format_minutes
+
+
+def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
+    """The air, the mix and the waits."""
+    finish, product = build.finish, build.finish.product
+    add = Noted("finish")
+    product_spot = Spot(field="finish.product")
+    margin = plan.blank_c - plan.dew_point_c
+    if margin < DEW_MARGIN_C:
+        add(
+            "finish-dew",
+            "ruins",
+            f"Do not coat now: the blank is {margin:.1f} °C from the dew point and will sweat. Warm it, or dry the air.",
+            "A surface less than 3 °C above the dew point takes no coat.",
+            Spot(field="finish.humidity_percent"),
+            "Magnus, Alduchov & Eskridge 1996; margin as ISO 8502-4",
+            blank=f"{plan.blank_c:.1f} °C",
+            dew_point=f"{plan.dew_point_c:.1f} °C",
+        )
+    factor = product.slower_at(finish.temperature_c)
+    if factor > 2.05:
+        add(
+            "finish-cold",
+            "check",
+            f"At {finish.temperature_c:g} °C everything takes {factor:.1f} times what the tin says: warm the room, or wait it out.",
+            "Cure runs twice as fast for every 10 °C.",
+            Spot(field="finish.temperature_c"),
+            "from habit; the product's own data wins",
+        )
+    if not plan.wraps:
+        add(
+            "finish-no-wraps",
+            "note",
+            "No wraps to coat yet: guides and diameters come first.",
+            "Volumes follow from the wraps on the blank.",
+        )
+        return add.found
+    first = plan.coats[0]
+    if first.mixes:
+        mix = first.mixes[0]
+        total = mix.part_a_ml + mix.part_b_ml
+        if mix.least_ml > mix.needed_ml:
+            add(
+                "finish-least-mix",
+                "check",
+                f"The first coat needs {mix.needed_ml:.1f} mL, but mix {total:.1f} mL: less cannot be measured to the ratio with this syringe.",
+                "A misread of half a step must stay within the ratio error allowed.",
+                Spot(field="finish.syringe_step_ml"),
+                ratio_error=f"{mix.ratio_error_percent:.1f} %",
+            )
+        if len(first.mixes) > 1:
+            add(
+                "finish-split-mix",
+                "check",
+                f"{len(plan.wraps)} wraps take about {first.brush_min:.0f} min to coat: make {len(first.mixes)} mixes, or it thickens on the brush.",
+                "No more than 70 % of pot life is planned for.",
+                product_spot,
+                "from habit, editable",
+            )
+    rotate = next(c.minutes for c in first.clocks if c.name == "rotate")
+    words = {
+        "high_build": "high-build turns 1½ to 2 h at 21 °C",
+        "regular": "regular finish turns at least 5 h at 21 °C, some 8",
+        "varnish": "thin varnish turns about 1 h",
+        "uv_resin": "UV resin cures in four quarters of about 5 min",
+    }[product.kind]
+    add(
+        "finish-clocks",
+        "note",
+        f"Turn each coat for {format_minutes(rotate)}; recoat from {format_minutes(first.clocks[3].minutes)} to {format_minutes(first.clocks[4].minutes)} after mixing.",
+        f"Common practice: {words}; 24 h between coats is the safe habit.",
+        product_spot,
+        "product times, slowed or quickened by temperature",
+        temperature=f"{first.temperature_c:g} °C",
+        factor=f"{product.slower_at(first.temperature_c):.2f}",
+    )
+    if product.kind == "uv_resin":
+        add(
+            "finish-uv-trial",
+            "check",
+            "UV resin on a rod is a trial: note a date to look at it again. Gloves, and eye protection for the lamp's wavelength.",
+            "UV resin is unproven on heavy rods.",
+        )
+    if product.kind == "high_build" and finish.coats > 2:
+        add(
+            "finish-many-thick",
+            "check",
+            f"{finish.coats} coats of high-build will stand up in lumps: one or two is usual.",
+            "High-build covers in one or two coats.",
+            Spot(field="finish.coats"),
+        )
+    add(
+        "finish-caution",
+        "note",
+        "Finish and hardener sensitise skin and airways: nitrile gloves and moving air. The data sheet comes first.",
+        "General shop caution; the safety data sheet and local rules come first.",
+        None,
+        "safety data sheet",
+    )
+    return add.found

@@ -1,9 +1,0 @@
-"""The base of every value in the core."""
-
-from pydantic import BaseModel, ConfigDict
-
-
-class Frozen(BaseModel):
-    """A value that cannot change after it is made, and holds no unknown field."""
-
-    model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)

@@ -1,0 +1,1 @@
+"""Words every room shares: frozen values, measures, angles, fields, findings."""

@@ -1,0 +1,174 @@
+"""Measures as a builder types and reads them; millimetres inside.
+
+Accepted: ``14 1/8``, ``14-1/8``, ``14.125``, ``359mm``, ``35.9 cm``,
+``1'2 1/8"``, ``6'10``, ``14⅛`` and a decimal comma. A bare number takes the
+unit of the builder's rule.
+
+The inch is exactly 25.4 mm (international yard and pound agreement, 1959).
+"""
+
+import math
+import re
+import unicodedata
+from fractions import Fraction
+from typing import Literal
+
+from wise_spool.core.ground.refusals import RefusedError
+
+MM_PER_INCH = 25.4
+MM_PER_FOOT = 304.8
+
+Unit = Literal["in", "mm"]
+MarkingRule = Literal["in/16", "in/32", "mm/1", "mm/0.5"]
+MeasureKind = Literal["length", "diameter"]
+
+STEP_MM: dict[MarkingRule, float] = {
+    "in/16": MM_PER_INCH / 16,
+    "in/32": MM_PER_INCH / 32,
+    "mm/1": 1.0,
+    "mm/0.5": 0.5,
+}
+
+TIE = 1e-9
+"""How far short of a half still counts as one."""
+WIDEST_DIAMETER_MM = 60.0
+"""Beyond this no part of a hand-built rod is round; a bare number past it was another unit."""
+
+_NUMBER = r"\d+(?:\.\d+)?|\.\d+"
+_AMOUNT = rf"(?:(?P<whole>\d+)[\s-]+)?(?P<num>\d+)\s*/\s*(?P<den>\d+)|(?P<dec>{_NUMBER})"
+_UNIT = r"(?P<unit>mm|millimet(?:er|re)s?|cm|centimet(?:er|re)s?|m|met(?:er|re)s?|in(?:ch(?:es)?)?\.?|\"|'')?"
+_PLAIN = re.compile(rf"^(?:{_AMOUNT})\s*{_UNIT}$")
+_FEET = re.compile(rf"^(?P<feet>{_NUMBER})\s*(?:'|ft\.?|feet|foot)[\s-]*(?P<rest>.*)$")
+
+
+class MeasureError(RefusedError):
+    """The text is not a measure a builder would write; ``suggestion`` is a likely reading."""
+
+    title = "Not a measure"
+
+
+def rule_unit(rule: MarkingRule) -> Unit:
+    """The unit a bare number takes under this marking rule."""
+    return "in" if rule.startswith("in") else "mm"
+
+
+def parse_measure_mm(text: str, unit: Unit = "in", kind: MeasureKind = "length") -> float:
+    """Read a typed length or diameter.
+
+    Returns millimetres. A bare number is taken in ``unit``. Raises
+    :class:`MeasureError` with words for the builder; for a diameter so large
+    that the other unit must have been meant, the error carries a suggestion.
+    """
+    tidy = _tidy(text)
+    if not tidy:
+        raise MeasureError("Type a measure, such as 14 1/8 or 359 mm.")
+    if tidy.startswith("-"):
+        raise MeasureError(f"“{text.strip()}” is negative; a measure starts from zero.")
+    feet = _FEET.match(tidy)
+    if feet:
+        rest = feet["rest"].strip()
+        inches_mm = _plain_mm(rest, text, "in") if rest else 0.0
+        value = float(feet["feet"]) * MM_PER_FOOT + inches_mm
+    else:
+        value = _plain_mm(tidy, text, unit)
+    if not math.isfinite(value) or value > 1e6:
+        raise MeasureError(f"“{text.strip()}” is far longer than any rod.")
+    if kind == "diameter" and value > WIDEST_DIAMETER_MM:
+        bare = _PLAIN.match(tidy)
+        other = f"{tidy} mm" if bare and not bare["unit"] and unit == "in" else None
+        hint = f" Did you mean {other}?" if other else ""
+        raise MeasureError(
+            f"“{text.strip()}” is {value:.0f} mm across, wider than any rod.{hint}",
+            suggestion=other,
+        )
+    return value
+
+
+def _tidy(text: str) -> str:
+    spaced = re.sub(r"(\d)([¼½¾⅐-⅞])", r"\1 \2", text.strip().lower())
+    flat = unicodedata.normalize("NFKC", spaced)
+    for old, new in (("⁄", "/"), ("’", "'"), ("′", "'"), ("”", '"'), ("″", '"'), ("–", "-")):
+        flat = flat.replace(old, new)
+    return re.sub(r"(\d),(\d)", r"\1.\2", flat)
+
+
+def _plain_mm(tidy: str, original: str, unit: Unit) -> float:
+    found = _PLAIN.match(tidy)
+    if not found:
+        raise MeasureError(
+            f"“{original.strip()}” is not a measure. Type it like 14 1/8, 14.125, 359 mm or 1'2 1/8\"."
+        )
+    if found["dec"] is not None:
+        amount = Fraction(found["dec"])
+    else:
+        if int(found["den"]) == 0:
+            raise MeasureError(f"“{original.strip()}” divides by zero.")
+        amount = int(found["whole"] or 0) + Fraction(int(found["num"]), int(found["den"]))
+    named = found["unit"]
+    if named is None:
+        per = MM_PER_INCH if unit == "in" else 1.0
+    elif named.startswith(("mm", "mil")):
+        per = 1.0
+    elif named.startswith("c"):
+        per = 10.0
+    elif named.startswith("m"):
+        per = 1000.0
+    else:
+        per = MM_PER_INCH
+    return float(amount * Fraction(str(per)))
+
+
+def round_to_rule(value_mm: float, rule: MarkingRule) -> float:
+    """The nearest mark on the builder's rule, in mm; halves go up."""
+    return _half_up(value_mm / STEP_MM[rule]) * STEP_MM[rule]
+
+
+def _half_up(value: float) -> int:
+    """The nearest whole number, halves up, a half that a binary fraction just misses included."""
+    return math.floor(value + 0.5 + TIE)
+
+
+def format_length(value_mm: float, rule: MarkingRule, *, unit: bool = True) -> str:
+    """A length as the trade writes it under ``rule``: ``14 1/8 in`` or ``359 mm``."""
+    sign = "-" if value_mm < 0 else ""
+    size = abs(value_mm)
+    if rule_unit(rule) == "mm":
+        digits = 0 if rule == "mm/1" else 1
+        tail = " mm" if unit else ""
+        return f"{sign}{_half_up(size * 10**digits) / 10**digits:.{digits}f}{tail}"
+    denominator = 16 if rule == "in/16" else 32
+    parts = _half_up(size / MM_PER_INCH * denominator)
+    whole, over = divmod(parts, denominator)
+    fraction = Fraction(over, denominator)
+    text = f"{whole} {fraction}" if whole and over else str(fraction if over else whole)
+    tail = " in" if unit else ""
+    return f"{sign if parts else ''}{text}{tail}"
+
+
+def format_diameter(value_mm: float, rule: MarkingRule, *, unit: bool = True) -> str:
+    """A diameter as a caliper shows it: ``12.70 mm``, or ``0.500 in``."""
+    if rule_unit(rule) == "mm":
+        return f"{_half_up(value_mm * 100) / 100:.2f}" + (" mm" if unit else "")
+    return f"{_half_up(value_mm / MM_PER_INCH * 1000) / 1000:.3f}" + (" in" if unit else "")
+
+
+def format_rod_length(value_mm: float, rule: MarkingRule) -> str:
+    """A rod's length as it is spoken of: ``6'10"``, or ``208 cm``."""
+    if rule_unit(rule) == "mm":
+        return f"{_half_up(value_mm / 10)} cm"
+    sixteenths = _half_up(value_mm / MM_PER_INCH * 16)
+    feet, rest = divmod(sixteenths, 12 * 16)
+    return f"{feet}'{format_length(rest / 16 * MM_PER_INCH, 'in/16', unit=False)}\""
+
+
+def format_minutes(minutes: float) -> str:
+    """A wait as it is spoken of: ``90 min``, ``5 h``, ``2.5 d``.
+
+    >>> format_minutes(90), format_minutes(300), format_minutes(4320)
+    ('90 min', '5 h', '3 d')
+    """
+    if minutes < 120:
+        return f"{_half_up(minutes)} min"
+    hours = minutes / 60
+    size, unit = (hours, "h") if hours < 48 else (hours / 24, "d")
+    return f"{size:.1f} {unit}".replace(".0 ", " ")

@@ -1,0 +1,70 @@
+"""The operation: one thing done at the bench, whatever stage it belongs to.
+
+Every room yields its own; ``work/`` puts them in order. An operation keeps its
+id as long as its cause stays the same, so that what the log says of it goes on
+being about the same thing.
+"""
+
+from datetime import datetime
+from typing import Literal
+
+from wise_spool.core.ground.findings import Place, StageName
+from wise_spool.core.ground.frozen import Frozen
+
+OperationKind = Literal[
+    "trim", "spine", "scuff", "ream", "arbor", "part", "check", "guides", "tip_top", "coat",
+]  # fmt: skip
+Resource = Literal["person", "dryer", "wrapper", "lathe", "lamp"]
+Enters = Literal["tip", "butt"]
+
+
+class Before(Frozen):
+    """An operation that comes first, and why."""
+
+    id: str
+    why: str
+
+
+class Need(Frozen):
+    """Something at hand: a tool, a product, a part; ``amount`` in the trade's words."""
+
+    what: str
+    amount: str = ""
+
+
+class Wait(Frozen):
+    """What follows unattended: at least and at most so many minutes before the next may begin, and
+    what is waited for."""
+
+    least_min: float
+    most_min: float | None
+    what: str
+
+
+class Operation(Frozen):
+    """One thing to do. ``after`` come first; ``open_before`` are those of them not done.
+
+    ``hands_min`` is how long it takes a person, None while nobody has said;
+    ``done_at`` is when the log says it was done, None while it is open or the
+    moment was not noted. ``rank`` orders what nothing else does.
+    """
+
+    id: str
+    kind: OperationKind
+    stage: StageName
+    words: str
+    rank: tuple[float, ...]
+    place: Place | None = None
+    part_id: str | None = None
+    enters: Enters | None = None
+    irreversible: bool = False
+    hands_min: float | None = None
+    wait: Wait | None = None
+    needs: tuple[Need, ...] = ()
+    resources: tuple[Resource, ...] = ("person",)
+    caution: str | None = None
+    after: tuple[Before, ...] = ()
+    open_before: tuple[str, ...] = ()
+    done: bool = False
+    done_at: datetime | None = None
+    out_of_turn: bool = False

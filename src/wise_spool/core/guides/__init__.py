@@ -1,0 +1,1 @@
+"""The guides: placed, closed, laid out under load."""

@@ -1,0 +1,410 @@
+"""The guide train: every ring's station from charts, reel side and closed middle.
+
+Method page: ``docs/methods/guides.md``.
+"""
+
+import itertools
+from dataclasses import dataclass
+
+from wise_spool.core.blank.working import WorkingBlank
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.design import RodType
+from wise_spool.core.document.guides import Datum, Guide, Guides, MarkUnder
+from wise_spool.core.ground.findings import Finding, Noted
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.measures import (
+    MM_PER_FOOT,
+    STEP_MM,
+    MarkingRule,
+    format_length,
+    round_to_rule,
+)
+from wise_spool.core.guides.closing import (
+    close_after_gap,
+    close_from_first_gap,
+)
+from wise_spool.core.guides.datums import DATUM_WORDS, Datums, DatumUnknownError
+from wise_spool.core.guides.gaps import GuidePlaced, Source, judge_gaps
+from wise_spool.core.handle.assembling import HandlePlan
+
+STRIPPER_FROM_LIP_MM: dict[RodType, float] = {
+    "spinning": 560.0, "casting": 430.0, "trolling": 600.0, "fly": 700.0,
+}  # fmt: skip
+"""Where the guide nearest the reel is assumed while nobody has said. From habit."""
+FIRST_GAP_RANGE_MM = (65.0, 120.0)
+"""First gap behind the tip-top. From habit."""
+SMALLEST_COLD_RING_MM = 5.0
+"""Rings under this freeze shut. From habit."""
+WRAP_BEFORE_FOOT_MM = 6.0
+"""Thread starts this far before the foot (common practice)."""
+
+
+class GuidesPlan(Frozen):
+    """The whole train and the datums it hangs on."""
+
+    placed: tuple[GuidePlaced, ...]
+    tip_top_ring_mm: float | None
+    spool_lip_mm: float | None
+    seat_front_mm: float | None
+    mark_from: Datum
+    usual_count: int | None
+
+
+def edge_offset_mm(guide: Guide) -> float:
+    """Station of the foot edge less that of the ring centre.
+
+    The edge nearest the butt, or the only foot's edge when it points to the tip.
+    """
+    return -guide.foot_butt_mm if guide.foot_butt_mm > 0 else guide.foot_tip_mm
+
+
+def ring_offset_mm(guide: Guide, mark_under: MarkUnder) -> float:
+    """What to add to a stated position to get the ring centre."""
+    return -edge_offset_mm(guide) if mark_under == "foot_edge" else 0.0
+
+
+def datums_of(build: Build, work: WorkingBlank, handle: HandlePlan) -> Datums | None:
+    """Every datum on this rod; None while the blank has no length."""
+    if work.length_mm is None:
+        return None
+    lip = None if handle.reach_mm is None else handle.reach_mm + build.guides.reel.lip_ahead_mm
+    return Datums(
+        length_mm=work.length_mm,
+        tip_top_ring_mm=work.length_mm + build.guides.tip_top.ring_ahead_mm,
+        spool_lip_mm=lip,
+        seat_front_mm=handle.seat_front_mm,
+    )
+
+
+@dataclass
+class _Spot:
+    guide: Guide
+    from_ring_mm: float | None
+    source: Source
+
+
+def plan_guides(build: Build, datums: Datums | None, handle: HandlePlan) -> GuidesPlan:
+    """Place every guide: stated ones from their datums, the free ones closed between."""
+    train = build.guides
+    spots = [_stated(g, train, datums) for g in train.train]
+    if datums is not None and spots:
+        _assume_stripper(spots, build, datums, handle)
+        _close_runs(spots, train.first_gap_mm)
+    usual = None if datums is None else round(datums.length_mm / MM_PER_FOOT)
+    return GuidesPlan(
+        placed=tuple(_placed(spots, build, datums)),
+        tip_top_ring_mm=datums.tip_top_ring_mm if datums else None,
+        spool_lip_mm=datums.spool_lip_mm if datums else None,
+        seat_front_mm=datums.seat_front_mm if datums else None,
+        mark_from=train.mark_from,
+        usual_count=usual,
+    )
+
+
+def _stated(guide: Guide, train: Guides, datums: Datums | None) -> _Spot:
+    at = guide.built or guide.at
+    if at is None or datums is None:
+        return _Spot(guide, None, "unplaced")
+    try:
+        station = datums.station(at.datum, at.distance_mm)
+    except DatumUnknownError:
+        return _Spot(guide, None, "unplaced")
+    return _Spot(
+        guide,
+        datums.tip_top_ring_mm - station - ring_offset_mm(guide, train.mark_under),
+        "built" if guide.built else "stated",
+    )
+
+
+def _assume_stripper(spots: list[_Spot], build: Build, datums: Datums, handle: HandlePlan) -> None:
+    """Give the guide nearest the reel a place when nobody has, so the rest can be closed."""
+    last = spots[-1]
+    if last.source in ("stated", "built") or last.guide.at is not None:
+        return
+    lip = datums.spool_lip_mm
+    ahead = STRIPPER_FROM_LIP_MM[build.brief.rod_type]
+    station = (
+        (lip + ahead) if lip is not None else max(handle.front_mm + 150, 0.28 * datums.length_mm)
+    )
+    station = min(station, 0.5 * datums.length_mm)
+    fixed = [s.from_ring_mm for s in spots if s.from_ring_mm is not None]
+    at = datums.tip_top_ring_mm - station
+    if at > max(fixed, default=0.0):
+        last.from_ring_mm, last.source = at, "assumed"
+
+
+def _close_runs(spots: list[_Spot], first_gap_mm: float) -> None:
+    """Fill every run of free guides between two placed ones; runs that cross stay unplaced."""
+    fixed = [i for i, s in enumerate(spots) if s.from_ring_mm is not None]
+    for before, after in itertools.pairwise([-1, *fixed]):
+        free = after - before - 1
+        if free == 0:
+            continue
+        start = 0.0 if before < 0 else _at(spots[before])
+        span = _at(spots[after]) - start
+        if span <= 0:
+            continue
+        if before < 0:
+            closed = close_from_first_gap(span, first_gap_mm, free)
+        else:
+            earlier = 0.0 if before == 0 else spots[before - 1].from_ring_mm
+            gap_before = start - (earlier if earlier is not None else 0.0)
+            closed = close_after_gap(span, gap_before, free)
+        for k, where in enumerate(itertools.accumulate(closed.gaps[:-1]), start=before + 1):
+            spots[k].from_ring_mm, spots[k].source = start + where, "closed"
+
+
+def _at(spot: _Spot) -> float:
+    assert spot.from_ring_mm is not None
+    return spot.from_ring_mm
+
+
+def _placed(spots: list[_Spot], build: Build, datums: Datums | None) -> list[GuidePlaced]:
+    train, rule = build.guides, build.rule
+    out: list[GuidePlaced] = []
+    previous: float | None = 0.0
+    gap_before: float | None = None
+    for spot in spots:
+        g = spot.guide
+        station = marked = from_butt = from_tip = gap = step = None
+        if spot.from_ring_mm is not None and datums is not None:
+            station = datums.tip_top_ring_mm - spot.from_ring_mm
+            marked = _marked(station, g, train, datums, rule)
+            from_tip = round(datums.tip_top_ring_mm - marked, 4)
+            from_butt = round(marked, 4)
+            if previous is not None:
+                gap = round(from_tip - previous, 4)
+                step = None if gap_before is None else round(gap - gap_before, 4)
+            previous, gap_before = from_tip, gap
+        else:
+            previous = gap_before = None
+        out.append(
+            GuidePlaced(
+                id=g.id, ring_mm=g.ring_mm, feet=g.feet, height_mm=g.height_mm, thread=g.thread,
+                station_mm=None if station is None else round(station, 4),
+                marked_mm=None if marked is None else round(marked, 4),
+                from_butt_mm=from_butt, from_tip_ring_mm=from_tip, gap_mm=gap, step_mm=step,
+                wrap_from_mm=None if marked is None else round(marked - _wrap_reach(g.foot_butt_mm), 2),
+                wrap_to_mm=None if marked is None else round(marked + _wrap_reach(g.foot_tip_mm), 2),
+                source=spot.source,
+                stated_from=g.at.datum if g.at else None,
+                distance_stated_mm=g.at.distance_mm if g.at else None,
+                pencil_from_tip_ring_mm=None
+                if from_tip is None
+                else round(from_tip + ring_offset_mm(g, train.mark_under), 4),
+            )
+        )  # fmt: skip
+    return out
+
+
+def _wrap_reach(foot_mm: float) -> float:
+    return foot_mm + WRAP_BEFORE_FOOT_MM if foot_mm > 0 else 0.0
+
+
+def _marked(
+    station: float, guide: Guide, train: Guides, datums: Datums, rule: MarkingRule
+) -> float:
+    """Round the place the pencil goes, in the datum it is measured from; return the ring's station."""
+    offset = ring_offset_mm(guide, train.mark_under)
+    try:
+        distance = datums.distance(train.mark_from, station - offset)
+    except DatumUnknownError:
+        distance = datums.distance("tip_top_ring", station - offset)
+        return datums.station("tip_top_ring", round_to_rule(distance, rule)) + offset
+    return datums.station(train.mark_from, round_to_rule(distance, rule)) + offset
+
+
+def find_in_guides(
+    build: Build, plan: GuidesPlan, work: WorkingBlank, handle: HandlePlan
+) -> list[Finding]:
+    """Everything that would ruin the train, and what the builder should know."""
+    rule = build.rule
+    add = Noted("guides")
+    if not plan.placed:
+        usual = (
+            f" About {plan.usual_count} and a tip-top is usual for this length."
+            if plan.usual_count
+            else ""
+        )
+        add(
+            "guides-empty",
+            "check",
+            f"No guides are listed yet.{usual}",
+            "About one guide a foot, plus the tip-top, is a starting point only.",
+        )
+        return add.found
+    _judge_counts(plan, add)
+    _judge_reel(build, plan, add, rule)
+    _judge_places(build, plan, work, handle, add, rule)
+    judge_gaps(plan.placed, add, rule)
+    return add.found
+
+
+def _judge_counts(plan: GuidesPlan, add: Noted) -> None:
+    count = len(plan.placed)
+    if plan.usual_count is not None and abs(count - plan.usual_count) > 2:
+        add(
+            "guides-count",
+            "note",
+            f"{count} guides and a tip-top; about {plan.usual_count} is usual for this length.",
+            "About one guide a foot, plus the tip-top, is a starting point only.",
+        )
+    for g in plan.placed:
+        if g.source == "unplaced" and g.stated_from in ("spool_lip", "seat_front"):
+            add(
+                "guides-datum-unknown",
+                "check",
+                f"A guide is stated from {DATUM_WORDS[g.stated_from]}, which is not known until the reel seat is in the stack.",
+                "Reel-side distances start from the seat and the reel mounted on it.",
+                g.spot,
+            )
+
+
+def _judge_reel(build: Build, plan: GuidesPlan, add: Noted, rule: MarkingRule) -> None:
+    last = plan.placed[-1]
+    if last.source == "assumed":
+        add(
+            "guides-stripper-assumed",
+            "check",
+            f"The guide nearest the reel is only assumed, {format_length(last.from_butt_mm or 0, rule)} from the butt: "
+            "mount the reel and state it from the spool lip.",
+            "A starting place from habit, until the reel side is stated.",
+            last.spot,
+            "from habit, editable",
+        )
+    if any(g.stated_from == "spool_lip" for g in plan.placed) and build.guides.reel.guessed:
+        add(
+            "guides-reel-guessed",
+            "check",
+            "The reel-side distances hang on a guessed spool: mount the reel, wind the spool fully forward and measure its lip.",
+            "Reel-side positions are measured from the spool lip, wound fully forward.",
+            lip_ahead_of_the_reel_foot=format_length(build.guides.reel.lip_ahead_mm, rule),
+        )
+    if build.brief.cold:
+        for g in plan.placed:
+            if g.ring_mm < SMALLEST_COLD_RING_MM:
+                add(
+                    "guides-ice",
+                    "check",
+                    f"A ring of {g.ring_mm:g} mm freezes shut in the cold: 5 to 6 mm is the least.",
+                    "Small rings ice up.",
+                    g.spot,
+                    "from habit, editable",
+                )
+
+
+def _judge_places(
+    build: Build,
+    plan: GuidesPlan,
+    work: WorkingBlank,
+    handle: HandlePlan,
+    add: Noted,
+    rule: MarkingRule,
+) -> None:
+    tip = plan.tip_top_ring_mm
+    for g in plan.placed:
+        if g.marked_mm is None:
+            continue
+        if g.marked_mm < 0:
+            add(
+                "guides-off-butt",
+                "ruins",
+                f"A guide stated {_stated_words(g, rule)} would lie {format_length(-g.marked_mm, rule)} behind the butt: "
+                "the chart is longer than the rod, or in another unit.",
+                "Every ring lies between the butt and the tip.",
+                g.spot,
+            )
+        elif work.length_mm is not None and g.marked_mm > work.length_mm:
+            add(
+                "guides-off-tip",
+                "ruins",
+                f"A guide stated {_stated_words(g, rule)} would lie past the bare tip.",
+                "Every ring lies between the butt and the tip.",
+                g.spot,
+            )
+        elif handle.parts and (g.wrap_from_mm or g.marked_mm) < handle.front_mm:
+            add(
+                "guides-on-grip",
+                "ruins",
+                f"The guide at {format_length(g.from_butt_mm or 0, rule)} from the butt sits on the handle, which ends at "
+                f"{format_length(handle.front_mm, rule)}.",
+                "A guide and its wrap lie clear of the handle.",
+                g.spot,
+            )
+        for joint in work.joints:
+            low, high = joint.station_mm - joint.overlap_mm, joint.station_mm + 5
+            if (
+                g.wrap_from_mm is not None
+                and g.wrap_to_mm is not None
+                and g.wrap_from_mm < high
+                and g.wrap_to_mm > low
+            ):
+                add(
+                    "guides-on-joint",
+                    "ruins",
+                    f"The guide at {format_length(g.from_tip_ring_mm or 0, rule)} from the tip-top sits on the joint at "
+                    f"{format_length(joint.station_mm, rule)} from the butt.",
+                    "Guides stay off joints and their wraps.",
+                    g.spot,
+                )
+    for a, b in itertools.pairwise([g for g in plan.placed if g.marked_mm is not None]):
+        if (
+            a.wrap_from_mm is None
+            or b.wrap_to_mm is None
+            or a.marked_mm is None
+            or b.marked_mm is None
+        ):
+            continue
+        if b.marked_mm > a.marked_mm - STEP_MM[rule] / 2:
+            what = (
+                "two guides share one place"
+                if abs(b.marked_mm - a.marked_mm) < STEP_MM[rule]
+                else "two guides are out of order"
+            )
+            crossing = (
+                " Tip-side and reel-side positions cross." if a.stated_from != b.stated_from else ""
+            )
+            add(
+                "guides-order",
+                "ruins",
+                f"At {format_length(a.from_tip_ring_mm or 0, rule)} and {format_length(b.from_tip_ring_mm or 0, rule)} from the tip-top "
+                f"{what}.{crossing}",
+                "Guides follow one another from tip to butt.",
+                b.spot,
+            )
+        elif b.wrap_to_mm > a.wrap_from_mm:
+            add(
+                "guides-feet-meet",
+                "check",
+                f"The wraps of the guides at {format_length(a.from_tip_ring_mm or 0, rule)} and "
+                f"{format_length(b.from_tip_ring_mm or 0, rule)} from the tip-top run into each other.",
+                "Each wrap starts about 6 mm before its foot.",
+                b.spot,
+            )
+    first = plan.placed[0]
+    if (
+        tip is not None
+        and first.gap_mm is not None
+        and not FIRST_GAP_RANGE_MM[0] <= first.gap_mm <= FIRST_GAP_RANGE_MM[1]
+    ):
+        add(
+            "guides-first-gap",
+            "check",
+            f"The first gap behind the tip-top is {format_length(first.gap_mm, rule)}; "
+            f"{format_length(FIRST_GAP_RANGE_MM[0], rule)} to {format_length(FIRST_GAP_RANGE_MM[1], rule)} is usual.",
+            "The tip bends most, so the first gap is short.",
+            first.spot,
+            "from habit, editable",
+        )
+    unplaced = [g for g in plan.placed if g.source == "unplaced"]
+    if unplaced and work.length_mm is None:
+        add(
+            "guides-no-blank",
+            "check",
+            "The guides wait for the blank's length.",
+            "Every station is measured on the bare blank.",
+        )
+
+
+def _stated_words(g: GuidePlaced, rule: MarkingRule) -> str:
+    return f"{format_length(g.distance_stated_mm or 0, rule)} from {DATUM_WORDS[g.stated_from or 'tip_top_ring']}"

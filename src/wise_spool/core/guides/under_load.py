@@ -1,0 +1,288 @@
+"""The rod as planned, under load: shape, line, break angles, forces, clearances, where it works.
+
+Builds the mechanical rod of ``core/mechanics/elastica.py`` from the plan and reads the
+figures a builder judges a layout by. Method page: ``docs/methods/elastica.md``.
+"""
+
+import itertools
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from wise_spool.core.blank.mass import blank_g_per_mm
+from wise_spool.core.blank.stiffness import STRAIN_LIMIT, StiffnessPlan, stiffness_of
+from wise_spool.core.blank.working import WorkingBlank
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.guides import BendSetup
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.guides.masses import guide_mass_g, tip_top_mass_g
+from wise_spool.core.guides.placing import GuidesPlan
+from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.mechanics.elastica import (
+    GRAVITY_N_PER_G,
+    BendError,
+    Bent,
+    Load,
+    Ring,
+    Rod,
+    bend,
+    break_angles,
+)
+from wise_spool.core.spine.deciding import guides_below
+
+Floats = NDArray[np.float64]
+
+DRAWN = 61
+LEAST_CLEAR_MM = 0.5
+"""Line nearer the blank than this touches it. From habit."""
+
+
+class BendPoint(Frozen):
+    """A point in the bend's frame, mm: x along the handle, y to the side the rod bends to."""
+
+    x_mm: float
+    y_mm: float
+
+
+class GuideLoaded(Frozen):
+    """One ring under load; the last is the tip-top, its ``id`` is ``tip-top``.
+
+    ``gap_clear_mm`` is the least room between line and blank in the span toward the reel,
+    ``sag_mm`` how far the blank's arc stands off the chord there.
+    """
+
+    id: str
+    number: int
+    station_mm: float
+    break_deg: float
+    force_n: float
+    tension_n: float
+    gap_clear_mm: float
+    sag_mm: float
+    touches: bool
+    x_mm: float
+    y_mm: float
+
+
+class LoadedPlan(Frozen):
+    """The loaded rod. ``stopped_at_g`` is set when the load asked for was past the limit."""
+
+    load_g: float
+    asked_g: float
+    stopped_at_g: float | None
+    pull_deg: float
+    estimated: bool
+    curve: tuple[BendPoint, ...]
+    line: tuple[BendPoint, ...]
+    line_out: BendPoint
+    guides: tuple[GuideLoaded, ...]
+    tip_deg: float
+    tip_drop_mm: float
+    worst_break: str | None
+    worst_force: str | None
+    touching: tuple[str, ...]
+    works_hardest_mm: float
+    strain_percent: float
+    limit_percent: float
+    steps: int
+    residual: float
+    words: str
+
+
+@dataclass(frozen=True)
+class Dressed:
+    """The mechanical rod and which ring is which, tip-most last."""
+
+    rod: Rod
+    ids: tuple[str, ...]
+    numbers: tuple[int, ...]
+
+
+def held_to_mm(handle: HandlePlan, length_mm: float) -> float:
+    """Station the rod is held up to: the front of its handle, or about an eighth of a bare blank."""
+    return min(handle.front_mm if handle.parts else 0.12 * length_mm, 0.6 * length_mm)
+
+
+def dress(
+    build: Build,
+    work: WorkingBlank,
+    handle: HandlePlan,
+    guides: GuidesPlan,
+    stiffness: StiffnessPlan,
+    stations: dict[str, float] | None = None,
+) -> Dressed:
+    """The rod with its train on; ``stations`` moves guides for a trial. Raises :class:`BendError`
+    when a guide lies on the handle or past the tip, or two lie at one place."""
+    assert work.taper is not None and work.length_mm is not None
+    taper, length = work.taper, work.length_mm
+    clamp = held_to_mm(handle, length)
+    below = guides_below(build.brief.rod_type)
+    side = 1.0 if below else -1.0
+    by_id = {g.id: g for g in build.guides.train}
+    placed: list[tuple[float, str, int]] = []
+    for n, g in enumerate(guides.placed, start=1):
+        at = (stations or {}).get(g.id, g.marked_mm)
+        if at is None:
+            continue
+        if at <= clamp:
+            raise BendError(f"Guide {n} lies on the handle: move it toward the tip first.")
+        if at >= length:
+            raise BendError(f"Guide {n} lies past the tip: move it toward the butt first.")
+        placed.append((at, g.id, n))
+    placed.sort()
+    for (a, _, n), (b, _, k) in itertools.pairwise(placed):
+        if b - a < 1.0:
+            raise BendError(f"Guides {k} and {n} lie at one place: move one of them.")
+    rings = []
+    for at, guide_id, _ in placed:
+        one = by_id[guide_id]
+        rings.append(Ring(at, side * (taper.od_at(at) / 2 + one.height_mm), guide_mass_g(one)))
+    tip = build.guides.tip_top
+    rings.append(Ring(length, side * tip.height_mm, tip_top_mass_g(tip), tip.ring_ahead_mm))  # fmt: skip
+    reel = None
+    if guides.spool_lip_mm is not None and guides.spool_lip_mm < clamp + 400:
+        reel = (min(guides.spool_lip_mm, clamp), side * build.guides.reel.height_mm)
+    mass = blank_g_per_mm(build.blank, taper)
+    rod = Rod(length, clamp, stiffness_of(stiffness, work).ei, mass, tuple(rings), reel)
+    return Dressed(rod, (*(i for _, i, _ in placed), "tip-top"), (*(n for *_, n in placed), 0))
+
+
+def plan_loaded(
+    build: Build,
+    work: WorkingBlank,
+    handle: HandlePlan,
+    guides: GuidesPlan,
+    stiffness: StiffnessPlan,
+    setup: BendSetup,
+    elements: int = 120,
+) -> LoadedPlan:
+    """The rod under the setup's load. Raises :class:`BendError` in the builder's words.
+
+    A load that would bend the blank past its material's limit is stopped at the
+    limit, and that is said.
+    """
+    dressed = dress(build, work, handle, guides, stiffness)
+    limit = STRAIN_LIMIT[build.blank.material]
+
+    def solve(load_g: float) -> tuple[Bent, float, float]:
+        load = Load(load_g * GRAVITY_N_PER_G, setup.pull_deg, setup.friction, setup.own_weight)
+        bent = bend(dressed.rod, load, elements)
+        strain, at = _strain(bent, work)
+        return bent, strain, at
+
+    asked = setup.load_g
+    stopped = None
+    bent, strain, at = solve(min(asked, _sane_g(stiffness, asked)))
+    load_g = min(asked, _sane_g(stiffness, asked))
+    if strain > limit or load_g < asked:
+        low, high = 0.0, load_g
+        for _ in range(9):
+            middle = (low + high) / 2
+            if solve(middle)[1] > limit:
+                high = middle
+            else:
+                low = middle
+        load_g = stopped = low
+        bent, strain, at = solve(low)
+    figures = _figures(bent, dressed, work, setup, load_g)
+    ringed = [g for g in figures if g.id != "tip-top"] or list(figures)
+    touching = tuple(g.id for g in figures if g.touches)
+    step = max(1, bent.x_mm.size // DRAWN)
+    pull = math.radians(setup.pull_deg)
+    return LoadedPlan(
+        load_g=round(load_g, 1), asked_g=asked, stopped_at_g=None if stopped is None else round(stopped, 0),
+        pull_deg=setup.pull_deg, estimated=stiffness.source not in ("measured", "fitted"),
+        curve=(BendPoint(x_mm=0, y_mm=0), *(_point(x, y) for x, y in zip([*bent.x_mm[::step].tolist(), bent.tip_mm[0]], [*bent.y_mm[::step].tolist(), bent.tip_mm[1]], strict=True))),
+        line=tuple(_point(x, y) for x, y in bent.line_mm.tolist()),
+        line_out=_point(math.cos(pull), math.sin(pull)),
+        guides=figures, tip_deg=round(bent.tip_deg, 1), tip_drop_mm=round(bent.tip_mm[1], 1),
+        worst_break=max(ringed, key=lambda g: g.break_deg).id if load_g else None,
+        worst_force=max(figures, key=lambda g: g.force_n).id if load_g else None,
+        touching=touching, works_hardest_mm=round(at, 0), strain_percent=round(100 * strain, 3),
+        limit_percent=100 * limit, steps=bent.steps, residual=bent.residual,
+        words=_words(stopped, touching, figures),
+    )  # fmt: skip
+
+
+def _sane_g(stiffness: StiffnessPlan, asked_g: float) -> float:
+    """Past ten times its power a blank is broken whatever it is made of."""
+    return min(asked_g, 10 * stiffness.power_g + 1)
+
+
+def _point(x: float, y: float) -> BendPoint:
+    return BendPoint(x_mm=round(x, 3), y_mm=round(y, 3))
+
+
+def _strain(bent: Bent, work: WorkingBlank) -> tuple[float, float]:
+    """Greatest surface strain and its station: curvature times half the OD."""
+    assert work.taper is not None
+    strain = np.abs(bent.curvature) * work.taper.od_mm(bent.station_mm) / 2
+    k = int(strain.argmax())
+    return float(strain[k]), float(bent.station_mm[k])
+
+
+def _figures(
+    bent: Bent, dressed: Dressed, work: WorkingBlank, setup: BendSetup, load_g: float
+) -> tuple[GuideLoaded, ...]:
+    pull = math.radians(setup.pull_deg)
+    turns = break_angles(bent.line_mm, np.array([math.cos(pull), math.sin(pull)]))
+    rings = dressed.rod.rings
+    first = len(bent.line_mm) - len(rings)
+    turn = turns[-len(rings) :] if first else np.concatenate([[0.0], turns])[-len(rings) :]
+    out = []
+    for k, ring in enumerate(rings):
+        corner = k + first
+        after = bent.tension_n[min(corner, bent.tension_n.size - 1)]
+        before = bent.tension_n[corner - 1] if corner else after
+        force = math.sqrt(max(before**2 + after**2 - 2 * before * after * math.cos(turn[k]), 0.0))
+        clear, sag = span_room(bent, dressed, work, k, first)
+        out.append(
+            GuideLoaded(
+                id=dressed.ids[k], number=dressed.numbers[k], station_mm=round(ring.station_mm, 2),
+                break_deg=round(math.degrees(float(turn[k])), 2), force_n=round(force, 3),
+                tension_n=round(float(after), 3), gap_clear_mm=round(clear, 2), sag_mm=round(sag, 2),
+                touches=load_g > 0 and clear < LEAST_CLEAR_MM,
+                x_mm=round(float(bent.line_mm[corner][0]), 2), y_mm=round(float(bent.line_mm[corner][1]), 2),
+            )
+        )  # fmt: skip
+    return tuple(out)
+
+
+def span_room(
+    bent: Bent, dressed: Dressed, work: WorkingBlank, k: int, first: int
+) -> tuple[float, float]:
+    """Least room between line and blank in the span before ring k, and the arc's height there."""
+    assert work.taper is not None
+    rings = dressed.rod.rings
+    if k + first == 0:
+        return 99.0, 0.0
+    a, b = bent.line_mm[k + first - 1], bent.line_mm[k + first]
+    start = rings[k - 1].station_mm if k else dressed.rod.clamp_mm
+    inside = (bent.station_mm >= start - 1e-6) & (bent.station_mm <= rings[k].station_mm + 1e-6)
+    x, y, s = bent.x_mm[inside], bent.y_mm[inside], bent.station_mm[inside]
+    if s.size < 2:
+        return 99.0, 0.0
+    d = b - a
+    size = float(np.hypot(*d))
+    side = 1.0 if rings[k].height_mm >= 0 else -1.0
+    off = side * (d[0] * (y - a[1]) - d[1] * (x - a[0])) / max(size, 1e-9)
+    clear = float((-off - work.taper.od_mm(s) / 2).min())
+    chord = np.array([x[-1] - x[0], y[-1] - y[0]])
+    arc = np.abs(chord[0] * (y - y[0]) - chord[1] * (x - x[0])) / max(float(np.hypot(*chord)), 1e-9)
+    return clear, float(arc.max())
+
+
+def _words(stopped: float | None, touching: Sequence[str], figures: Sequence[GuideLoaded]) -> str:
+    if stopped is not None:
+        return f"Stopped at {stopped:.0f} g: more would bend the blank past what its material takes. The maker's limit comes first."
+    if touching:
+        names = ", ".join(_name(g) for g in figures if g.id in touching)
+        return f"The line touches the blank in the gap before {names}."
+    return "The line stays clear of the blank in every gap."
+
+
+def _name(g: GuideLoaded) -> str:
+    return "the tip-top" if g.id == "tip-top" else f"guide {g.number}"

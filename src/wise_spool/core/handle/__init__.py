@@ -1,0 +1,1 @@
+"""The handle: stack, fits, reaming, arbors, sizes, turning."""

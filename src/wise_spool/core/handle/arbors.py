@@ -1,0 +1,337 @@
+"""Bands that fill the seat's bore around the blank.
+
+What must match along a tapering blank is the *outside* diameter of the bands,
+so the band nearer the butt takes fewer turns (common practice). Method page:
+``docs/methods/arbors.md``.
+"""
+
+import itertools
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from wise_spool.core.blank.taper import Taper
+from wise_spool.core.document.parts import Arbors, ArborSchool, SeatBore
+from wise_spool.core.ground.findings import Place
+from wise_spool.core.ground.frozen import Frozen
+
+BANDS: dict[ArborSchool, int] = {
+    "tape_2": 2, "tape_3": 3, "tape_4": 4, "mesh": 1, "foam": 1, "sleeve": 1,
+}  # fmt: skip
+SCHOOL_WORDS: dict[ArborSchool, str] = {
+    "tape_2": "two bands of masking tape",
+    "tape_3": "three bands of masking tape",
+    "tape_4": "four bands of masking tape",
+    "mesh": "open mesh tape",
+    "foam": "a rigid foam arbor",
+    "sleeve": "a graphite or cork sleeve",
+}
+THICK_PER_SIDE_MM = 3.0
+"""More tape than this a side is spongy: foam or a sleeve instead. From habit."""
+LEAST_BAND_MM = 4.0
+"""A band narrower than this does not steady a seat. From habit."""
+BETWEEN_BANDS_MM = 3.0
+"""Room left between two bands for adhesive. From habit."""
+MESH_THICKNESS_MM = 0.35
+"""One turn of open mesh tape. From memory."""
+MESH_FILL = 0.4
+"""Share of a mesh arbor that is mesh; the rest is adhesive. From memory."""
+LEAST_RIGID_WALL_MM = 0.8
+"""A foam or sleeve arbor thinner than this breaks as it is reamed. From habit."""
+GROOVES_APART_MM = 25.0
+"""Keyed grooves for a metal ferrule: three or four, about this far apart (common practice)."""
+DENSITY_G_ML: dict[str, float] = {"tape": 0.95, "mesh": 1.0, "foam": 0.16, "sleeve": 0.9}
+"""Density of what fills an arbor. From memory."""
+MINUTES: dict[ArborSchool, tuple[float, float]] = {
+    "tape_2": (3, 3.0), "tape_3": (3, 3.0), "tape_4": (3, 3.0),
+    "mesh": (5, 0.0), "foam": (12, 0.0), "sleeve": (18, 0.0),
+}  # fmt: skip
+"""Minutes to make an arbor: to begin, and for each band. From habit."""
+
+Span = tuple[float, float]
+
+
+class Band(Frozen):
+    """One band. ``loose_mm`` is what is left between its tape and the bore, on the diameter,
+    glue gap included."""
+
+    start_mm: float
+    end_mm: float
+    od_mm: float
+    turns: int | None
+    tape_length_mm: float | None
+    outside_mm: float
+    loose_mm: float
+    by_hand: bool
+    trouble: str | None
+
+
+class ArborPlan(Frozen):
+    """All bands of one seat, butt side first; stations in mm from the butt."""
+
+    seat_id: str
+    bore_mm: float
+    school: ArborSchool
+    tape_thickness_mm: float
+    bands: tuple[Band, ...]
+    gap_per_side_mm: float
+    """Mean room between blank and bore over the usable bore; negative when the seat won't go on."""
+    room: tuple[Place, ...]
+    """Stretches bands may lie in."""
+    contact_mm2: float
+    """Area over which the arbor meets the bore."""
+    glue_ml: float
+    """Adhesive that fills what is left between blank and bore."""
+    mass_g: float
+    minutes: float
+
+
+def tape_length_mm(od_mm: float, turns: int, thickness_mm: float) -> float:
+    """Length of tape for whole turns: pi * sum over k of (d + (2k - 1) t), k = 1..turns."""
+    return math.pi * sum(od_mm + (2 * k - 1) * thickness_mm for k in range(1, turns + 1))
+
+
+def tape_thickness_mm(arbors: Arbors) -> float:
+    """Tape as calibrated over turns wound and measured, or as stated.
+
+    Winding n turns adds 2 n t to a diameter.
+    """
+    m = arbors.tape_measured
+    if m is None:
+        return arbors.tape_thickness_mm
+    return (m.after_mm - m.before_mm) / (2 * m.turns)
+
+
+def room_for_bands(seat: SeatBore, front_recess_mm: float) -> tuple[Span, ...]:
+    """Stretches of the seat, mm from its butt face, where a band may lie.
+
+    Inside the usable bore, ahead of the end cap, behind the front recess, clear
+    of lips narrower than the bore and of bare blank.
+    """
+    low = max(seat.usable_from_mm, seat.end_cap_mm)
+    high = seat.usable_to_mm - front_recess_mm
+    closed = [(s.from_mm, s.to_mm) for s in seat.steps if s.bore_mm < seat.bore_mm]
+    if seat.open_from_mm is not None and seat.open_to_mm is not None:
+        closed.append((seat.open_from_mm, seat.open_to_mm))
+    free, at = [], low
+    for a, b in sorted(closed):
+        if a > at:
+            free.append((at, min(a, high)))
+        at = max(at, b)
+    free.append((at, high))
+    return tuple((a, b) for a, b in free if b - a > 1e-9)
+
+
+def even_bands(room: tuple[Span, ...], count: int, width_mm: float) -> list[Span]:
+    """``count`` bands spread over the room, ends first; fewer, or narrower, when they do not fit.
+
+    Each band's even place is moved to the nearest one that is free. Raises nothing.
+    """
+    for n in range(count, 0, -1):
+        width = width_mm
+        while width >= min(LEAST_BAND_MM, width_mm):
+            placed = _spread(room, n, width)
+            if placed is not None:
+                return placed
+            width -= 0.5
+    return []
+
+
+def _spread(room: tuple[Span, ...], count: int, width: float) -> list[Span] | None:
+    fits = [(a, b) for a, b in room if b - a >= width]
+    if not fits:
+        return None
+    first, last = fits[0][0], fits[-1][1] - width
+    placed: list[Span] = []
+    for k in range(count):
+        wanted = first if count == 1 else first + (last - first) * k / (count - 1)
+        low = placed[-1][1] + BETWEEN_BANDS_MM if placed else first
+        starts = [
+            min(max(wanted, a, low), b - width) for a, b in fits if b - width >= max(a, low) - 1e-9
+        ]
+        if not starts:
+            return None
+        start = min(starts, key=lambda s: abs(s - wanted))
+        placed.append((start, start + width))
+    return placed
+
+
+@dataclass(frozen=True)
+class _Seat:
+    """The seat on the blank: what every school fills."""
+
+    seat: SeatBore
+    start_mm: float
+    taper: Taper
+    arbors: Arbors
+
+    def bore_at(self, u_mm: float) -> float:
+        """Bore at u from the butt face; wider steps included."""
+        inside = [s.bore_mm for s in self.seat.steps if s.from_mm < u_mm < s.to_mm]
+        return inside[0] if inside else self.seat.bore_mm
+
+
+def plan_arbors(
+    seat_id: str, seat: SeatBore, seat_start_mm: float, taper: Taper, arbors: Arbors
+) -> ArborPlan:
+    """Place the school's bands inside the seat's usable bore and count their turns.
+
+    Turns are counted at the band's butt-side edge, where the blank is thickest,
+    so the seat goes over; the bore is the least under the band.
+    """
+    on = _Seat(seat, seat_start_mm, taper, arbors)
+    room = room_for_bands(seat, arbors.front_recess_mm)
+    tape = arbors.school.startswith("tape")
+    if tape and arbors.bands_at_mm:
+        spans = [(a, a + arbors.band_width_mm) for a in sorted(arbors.bands_at_mm)]
+    elif tape:
+        spans = even_bands(room, BANDS[arbors.school], arbors.band_width_mm)
+    else:
+        spans = list(room)
+    by_hand = bool(tape and arbors.bands_at_mm)
+    bands = [_band(on, span, room, by_hand, spans) for span in spans]
+    low, high = (room[0][0], room[-1][1]) if room else (seat.usable_from_mm, seat.usable_to_mm)
+    middle = taper.od_at(seat_start_mm + (low + high) / 2)
+    return ArborPlan(
+        seat_id=seat_id,
+        bore_mm=seat.bore_mm,
+        school=arbors.school,
+        tape_thickness_mm=round(tape_thickness_mm(arbors), 4),
+        bands=tuple(bands),
+        gap_per_side_mm=round((seat.bore_mm - middle) / 2, 3),
+        room=tuple(
+            Place(start_mm=round(seat_start_mm + a, 2), end_mm=round(seat_start_mm + b, 2))
+            for a, b in room
+        ),
+        **_bulk(on, bands),
+    )
+
+
+def _band(on: _Seat, span: Span, room: tuple[Span, ...], by_hand: bool, all_: list[Span]) -> Band:
+    a, b = span
+    start, end = on.start_mm + a, on.start_mm + b
+    thick, od = on.taper.od_at(start), on.taper.od_at((start + end) / 2)
+    bore = min(on.bore_at(a), on.bore_at(b), on.bore_at((a + b) / 2))
+    gap = on.arbors.glue_gap_mm
+    turns = length = None
+    if on.arbors.school.startswith("tape") or on.arbors.school == "mesh":
+        each = MESH_THICKNESS_MM if on.arbors.school == "mesh" else tape_thickness_mm(on.arbors)
+        turns = max(0, math.floor((bore - thick - 2 * gap) / (2 * each) + 1e-9))
+        outside = thick + 2 * turns * each
+        length = round(tape_length_mm(od, turns, each), 1)
+    else:
+        outside = max(thick, bore - 2 * gap)
+    return Band(
+        start_mm=round(start, 2), end_mm=round(end, 2), od_mm=round(od, 3), turns=turns, tape_length_mm=length,
+        outside_mm=round(outside, 3), loose_mm=round(bore - outside, 3), by_hand=by_hand,
+        trouble=_trouble(span, room, all_),
+    )  # fmt: skip
+
+
+def _trouble(span: Span, room: tuple[Span, ...], all_: list[Span]) -> str | None:
+    """Why a band put by hand cannot lie where it is."""
+    a, b = span
+    if not any(low - 0.01 <= a and b <= high + 0.01 for low, high in room):
+        return "it lies outside the room for bands: over a lip, the end cap, the front recess or bare blank"
+    if any(other is not span and a < other[1] and other[0] < b for other in all_):
+        return "it lies over another band"
+    return None
+
+
+def _bulk(on: _Seat, bands: list[Band]) -> dict[str, float]:
+    """Contact area, glue, mass and minutes of one arbor."""
+    school = on.arbors.school
+    x = np.linspace(on.start_mm, on.start_mm + on.seat.usable_to_mm, 61)
+    od = on.taper.od_mm(x)
+    gap = np.maximum(on.seat.bore_mm**2 - od**2, 0.0) * math.pi / 4
+    whole = float(np.trapezoid(gap, x)) / 1000
+    filled = sum(
+        math.pi / 4 * max(b.outside_mm**2 - b.od_mm**2, 0) * (b.end_mm - b.start_mm) / 1000
+        for b in bands
+    )
+    material = "tape" if school.startswith("tape") else school
+    solid = filled * (MESH_FILL if school == "mesh" else 1.0)
+    contact = sum(math.pi * b.outside_mm * (b.end_mm - b.start_mm) for b in bands)
+    begin, each = MINUTES[school]
+    return {
+        "contact_mm2": round(contact, 1),
+        "glue_ml": round(max(whole - solid, 0.0), 2),
+        "mass_g": round(solid * DENSITY_G_ML[material], 2),
+        "minutes": begin + each * len(bands),
+    }
+
+
+class ArborChoice(Frozen):
+    """One school as it would be in this seat, for laying side by side."""
+
+    school: ArborSchool
+    words: str
+    possible: bool
+    why: str
+    bands: int
+    contact_share: float
+    glue_ml: float
+    loosest_mm: float
+    mass_g: float
+    minutes: float
+
+
+def compare_arbors(
+    seat_id: str, seat: SeatBore, start_mm: float, taper: Taper, arbors: Arbors
+) -> tuple[ArborChoice, ...]:
+    """Every school in this very seat: what it touches, weighs and takes."""
+    bore_mm2 = math.pi * max(seat.bore_mm, 1.0) * max(seat.usable_to_mm - seat.usable_from_mm, 1.0)
+    out = []
+    for school in BANDS:
+        trial = arbors.model_copy(update={"school": school, "bands_at_mm": ()})
+        made = plan_arbors(seat_id, seat, start_mm, taper, trial)
+        possible, why = _possible(made)
+        out.append(
+            ArborChoice(
+                school=school, words=SCHOOL_WORDS[school], possible=possible, why=why, bands=len(made.bands),
+                contact_share=round(made.contact_mm2 / bore_mm2, 3), glue_ml=made.glue_ml,
+                loosest_mm=max((b.loose_mm for b in made.bands), default=0.0), mass_g=made.mass_g, minutes=made.minutes,
+            )
+        )  # fmt: skip
+    return tuple(out)
+
+
+def _possible(made: ArborPlan) -> tuple[bool, str]:
+    gap = made.gap_per_side_mm
+    if not made.bands:
+        return False, "no room in the usable bore"
+    if gap <= 0:
+        return False, "the seat does not go over the blank"
+    if made.school in ("foam", "sleeve") and gap < LEAST_RIGID_WALL_MM:
+        return False, f"only {gap:.2f} mm a side: too thin to ream, use tape"
+    if made.school.startswith("tape") and gap > THICK_PER_SIDE_MM:
+        return True, "so much tape is spongy; foam or a sleeve is firmer"
+    if all(b.turns == 0 for b in made.bands):
+        return False, "no room for one turn; a thin coat of paste alone"
+    return True, ""
+
+
+def keyed_grooves(
+    start_mm: float, end_mm: float, width_mm: float = 3.0
+) -> tuple[tuple[Place, ...], tuple[Place, ...]]:
+    """Grooves for a metal ferrule, and the stretches between them for bands of tape.
+
+    Three, or four from 100 mm on, about 25 mm apart and centred (common
+    practice); a short ferrule takes what it has room for.
+    """
+    length = end_mm - start_mm
+    count = 4 if length >= 4 * GROOVES_APART_MM else 3
+    while count > 1 and (count - 1) * GROOVES_APART_MM + width_mm > length:
+        count -= 1
+    first = (start_mm + end_mm) / 2 - (count - 1) * GROOVES_APART_MM / 2
+    middles = [first + k * GROOVES_APART_MM for k in range(count)]
+    grooves = tuple(
+        Place(start_mm=round(m - width_mm / 2, 2), end_mm=round(m + width_mm / 2, 2))
+        for m in middles
+    )
+    bands = tuple(
+        Place(start_mm=round(a.end_mm + 2, 2), end_mm=round(b.start_mm - 2, 2))
+        for a, b in itertools.pairwise(grooves)
+    )
+    return grooves, bands

@@ -1,0 +1,184 @@
+"""The handle planned whole: stack, marks, reaming, arbors, sizes, turning.
+
+Method page: ``docs/methods/handle.md``.
+"""
+
+from wise_spool.core.blank.working import WorkingBlank
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.parts import PartKind, Stock
+from wise_spool.core.ground.findings import Place
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.handle.arbors import (
+    ArborChoice,
+    ArborPlan,
+    compare_arbors,
+    keyed_grooves,
+    plan_arbors,
+)
+from wise_spool.core.handle.reaming import ReamPlan, plan_reaming
+from wise_spool.core.handle.sizes import SizeChoice, choose_sizes
+from wise_spool.core.handle.stack import (
+    Fitted,
+    FitTried,
+    Mark,
+    PartPlaced,
+    fit_part,
+    joined_marks,
+    part_name,
+    place_parts,
+)
+from wise_spool.core.handle.turning import TurningPlan, pieces_of, plan_cuts, turning_card
+
+LEFT_OK_MM = 0.1
+"""Left in a bore after reaming, this goes with sandpaper as it is fitted. From habit."""
+THIN_WALL_MM = 3.0
+"""Under this a cork or wood wall is wrapped with tape before reaming. From habit."""
+
+
+class FerruleGrooves(Frozen):
+    """Keyed grooves under a metal ferrule, and the bands of tape between them."""
+
+    part_id: str
+    gap_per_side_mm: float | None
+    grooves: tuple[Place, ...]
+    bands: tuple[Place, ...]
+
+
+class HandlePlan(Frozen):
+    """The whole handle."""
+
+    parts: tuple[PartPlaced, ...]
+    marks: tuple[Mark, ...]
+    front_mm: float
+    reach_mm: float | None
+    trigger_mm: float | None
+    control_reach_off_mm: float | None
+    seat_front_mm: float | None
+    arbors: tuple[ArborPlan, ...]
+    arbor_choices: tuple[ArborChoice, ...]
+    grooves: tuple[FerruleGrooves, ...]
+    reaming: tuple[ReamPlan, ...]
+    tried: tuple[FitTried, ...]
+    sizes: tuple[SizeChoice, ...]
+    turning: TurningPlan
+    longer_by_mm: float
+
+
+def fit_parts(build: Build, work: WorkingBlank) -> tuple[Fitted, ...]:
+    """Every part placed and judged, butt first."""
+    handle = build.handle
+    stations = place_parts(handle.parts)
+    return tuple(
+        fit_part(part, start, end, work, handle)
+        for part, (start, end) in zip(handle.parts, stations, strict=True)
+    )
+
+
+def assemble(build: Build, work: WorkingBlank, fitted: tuple[Fitted, ...]) -> HandlePlan:
+    """All that follows from the fitted parts."""
+    handle = build.handle
+    marks: list[Mark] = []
+    arbors: list[ArborPlan] = []
+    choices: tuple[ArborChoice, ...] = ()
+    reach = trigger = seat_front = None
+    for f in fitted:
+        start, end = f.placed.start_mm, f.placed.end_mm
+        marks += [
+            Mark(station_mm=round(s, 3), label=f"{f.placed.name}, {side} end", stage="handle")
+            for s, side in ((start, "butt"), (end, "tip"))
+            if 0 < s < (work.length_mm or 6000)
+        ]
+        seat = f.part.seat
+        if seat is None:
+            continue
+        seat_front = end
+        reach = start + seat.foot_centre_mm
+        trigger = None if seat.trigger_mm is None else start + seat.trigger_mm
+        if work.taper is not None and end <= work.taper.length_mm:
+            arbors.append(plan_arbors(f.part.id, seat, start, work.taper, handle.arbors))
+            choices = compare_arbors(f.part.id, seat, start, work.taper, handle.arbors)
+    control = handle.control.reach_mm if handle.control is not None else None
+    return HandlePlan(
+        parts=tuple(f.placed for f in fitted),
+        marks=joined_marks(marks),
+        front_mm=round(max((f.placed.end_mm for f in fitted), default=0.0), 3),
+        reach_mm=reach,
+        trigger_mm=trigger,
+        control_reach_off_mm=None
+        if control is None or reach is None
+        else round(reach - control, 2),
+        seat_front_mm=seat_front,
+        arbors=tuple(arbors),
+        arbor_choices=choices,
+        grooves=_grooves(fitted, work),
+        reaming=_reaming(build, fitted, work),
+        tried=tuple(t for f in fitted for t in f.tried),
+        sizes=_sizes(build, fitted, work),
+        turning=_turning(build, fitted),
+        longer_by_mm=round(max(-min((f.placed.start_mm for f in fitted), default=0.0), 0.0), 3),
+    )  # fmt: skip
+
+
+def _reaming(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tuple[ReamPlan, ...]:
+    """Passes for every part that stops short and is reamed rather than changed."""
+    handle = build.handle
+    if work.taper is None or not handle.reamers:
+        return ()
+    return tuple(
+        plan_reaming(f.part.id, f.cut, handle.reamers, work.taper, handle.drills)
+        for f in fitted
+        if f.cut is not None and f.placed.verdict in ("ream", "high_spot") and not f.part.on_rod
+    )
+
+
+def _grooves(fitted: tuple[Fitted, ...], work: WorkingBlank) -> tuple[FerruleGrooves, ...]:
+    out = []
+    for f in fitted:
+        if f.part.kind != "butt_ferrule":
+            continue
+        start, end = max(f.placed.start_mm, 0.0), f.placed.end_mm
+        grooves, bands = keyed_grooves(start, end)
+        od = work.od_mm(start)
+        gap = None if f.bore is None or od is None else round((f.bore.at(0.0) - od) / 2, 3)
+        out.append(
+            FerruleGrooves(part_id=f.part.id, gap_per_side_mm=gap, grooves=grooves, bands=bands)
+        )
+    return tuple(out)
+
+
+def _sizes(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tuple[SizeChoice, ...]:
+    if work.taper is None or not build.handle.candidates:
+        return ()
+    places: dict[PartKind, tuple[float, float]] = {}
+    for f in fitted:
+        places.setdefault(f.part.kind, (f.placed.start_mm, f.placed.end_mm))
+    places.setdefault("butt_cap", (0.0, 20.0))
+    places.setdefault("butt_ferrule", (0.0, 80.0))
+    front = max((f.placed.end_mm for f in fitted), default=0.0)
+    if front < work.taper.length_mm:
+        places.setdefault("winding_check", (front, front + 3))
+        places.setdefault("reel_seat", (front, front + 110))
+    return choose_sizes(
+        [(p, part_name(p)) for p in build.handle.candidates],
+        places,
+        work.taper,
+        build.rule,
+        from_the_butt=build.handle.guides_on,
+    )
+
+
+def _turning(build: Build, fitted: tuple[Fitted, ...]) -> TurningPlan:
+    stock: Stock = build.handle.stock
+    turned = [(i, f) for i, f in enumerate(fitted) if f.part.turned]
+    cards = []
+    for i, f in turned:
+        ahead = fitted[i + 1].part if i + 1 < len(fitted) else None
+        a, b = f.placed.butt_face.wanted_mm, f.placed.tip_face.wanted_mm
+        cards.append(
+            turning_card(
+                f.part, f.placed.name, 0.0 if ahead is None else ahead.overlap_mm,
+                None if a is None or b is None else (a, b), stock, build.handle.drills,
+            )
+        )  # fmt: skip
+    pieces = pieces_of([(f.part, f.placed.name) for _, f in turned], stock)
+    return TurningPlan(cut_list=plan_cuts(pieces, stock), cards=tuple(cards))

@@ -1,0 +1,1 @@
+"""Bending, rolling and swinging: mechanics that know no document."""

@@ -1,0 +1,179 @@
+"""The rod: its three records and everything that follows from them, each worked out once.
+
+Sheets, plans, bends and layouts ask the same rod, so that no two of them can
+disagree about it. Nothing is computed before it is asked for.
+"""
+
+from dataclasses import dataclass, field
+from functools import cached_property
+
+from wise_spool.core.blank.stiffness import StiffnessPlan, measure
+from wise_spool.core.blank.working import BlankPlan, WorkingBlank, plan_blank, working_blank
+from wise_spool.core.document.build import Build, apart, together
+from wise_spool.core.document.design import Design
+from wise_spool.core.document.guides import BendSetup
+from wise_spool.core.document.log import LogEntry, Record, fold
+from wise_spool.core.document.piece import Piece
+from wise_spool.core.finish.coats import FinishPlan, plan_finish
+from wise_spool.core.guides.datums import Datums
+from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
+from wise_spool.core.guides.liveliness import TrainPlan, plan_train
+from wise_spool.core.guides.photograph import PhotoFit, refit
+from wise_spool.core.guides.placing import GuidesPlan, datums_of, plan_guides
+from wise_spool.core.guides.reel_side import ReelSidePlan, plan_reel_side
+from wise_spool.core.guides.under_load import BendPoint, LoadedPlan, plan_loaded
+from wise_spool.core.handle.assembling import HandlePlan, assemble, fit_parts
+from wise_spool.core.handle.stack import Fitted
+from wise_spool.core.mechanics.elastica import BendError
+from wise_spool.core.spine.deciding import PencilPlace, SpinePlan, plan_spine
+from wise_spool.core.work.balance import BalancePlan, plan_balance
+from wise_spool.core.work.planning import WorkPlan, plan_work
+from wise_spool.core.wraps.wraps import WrapLaid, wraps_on
+
+REDUCTION_RINGS = 3
+"""How many guides nearest the reel the reel-side path places. From habit."""
+
+
+@dataclass(frozen=True)
+class Rod:
+    """One rod: design, piece and record."""
+
+    design: Design
+    piece: Piece = field(default_factory=Piece)
+    record: Record = field(default_factory=Record)
+
+    @classmethod
+    def of(cls, build: Build) -> "Rod":
+        """The rod a build stands for."""
+        return cls(*apart(build))
+
+    @classmethod
+    def logged(cls, design: Design, piece: Piece, log: tuple[LogEntry, ...]) -> "Rod":
+        """The rod whose record is what its log comes to."""
+        return cls(design, piece, fold(log))
+
+    @cached_property
+    def build(self) -> Build:
+        """The three records read together."""
+        return together(self.design, self.piece, self.record)
+
+    @cached_property
+    def work_blank(self) -> WorkingBlank:
+        """The blank as it is built on: trimmed, its taper fitted."""
+        return working_blank(self.build.blank)
+
+    @cached_property
+    def blank(self) -> BlankPlan:
+        """The taper drawn, its ends and the tube it asks for."""
+        return plan_blank(self.build.blank, self.work_blank)
+
+    @cached_property
+    def stiffness(self) -> StiffnessPlan | None:
+        """EI, power and action; None without a taper."""
+        return measure(self.build.blank)
+
+    @cached_property
+    def fitted(self) -> tuple[Fitted, ...]:
+        """Every part of the handle placed and judged."""
+        return fit_parts(self.build, self.work_blank)
+
+    @cached_property
+    def handle(self) -> HandlePlan:
+        """The handle: marks, reaming, arbors, sizes, turning."""
+        return assemble(self.build, self.work_blank, self.fitted)
+
+    @cached_property
+    def datums(self) -> Datums | None:
+        """Where distances are stated from."""
+        return datums_of(self.build, self.work_blank, self.handle)
+
+    @cached_property
+    def guides(self) -> GuidesPlan:
+        """Every guide at its place."""
+        return plan_guides(self.build, self.datums, self.handle)
+
+    @cached_property
+    def spine(self) -> SpinePlan:
+        """Rests, drops and the decision, with every place a line is drawn."""
+        length = self.work_blank.length_mm
+        front = self.handle.front_mm
+        pencil = front if self.handle.parts and length and front < length else 0.0
+        places = self._pencil_places() if length else []
+        return plan_spine(self.build, self.work_blank, pencil if length else None, places)
+
+    @cached_property
+    def wraps(self) -> tuple[WrapLaid, ...]:
+        """Every stretch of thread."""
+        return wraps_on(self.build, self.work_blank, self.handle, self.guides)
+
+    @cached_property
+    def finish(self) -> FinishPlan:
+        """Coats, mixes, clocks and the air."""
+        return plan_finish(self.build, self.wraps)
+
+    @cached_property
+    def work(self) -> WorkPlan:
+        """Operations in order, the order of assembly, the glue-up."""
+        return plan_work(self.build, self.work_blank, self.fitted, self.handle, self.finish)
+
+    @cached_property
+    def balance(self) -> BalancePlan | None:
+        """Weight and balance; None without a taper."""
+        return plan_balance(
+            self.build, self.work_blank, self.fitted, self.handle, self.guides, self.finish, self.work.glue_up
+        )  # fmt: skip
+
+    @cached_property
+    def bendable(self) -> StiffnessPlan:
+        """Its stiffness. Raises :class:`BendError` while there is none."""
+        if self.stiffness is None:
+            raise BendError("The bend waits for the blank's length and two diameters.")
+        return self.stiffness
+
+    def under_load(self, setup: BendSetup) -> LoadedPlan:
+        """The rod bent by its line. Raises :class:`BendError`."""
+        return plan_loaded(
+            self.build, self.work_blank, self.handle, self.guides, self.bendable, setup
+        )
+
+    @cached_property
+    def layouts(self) -> LayoutsPlan:
+        """Layouts side by side. Raises :class:`BendError`."""
+        return plan_layouts(self.build, self.work_blank, self.handle, self.guides, self.bendable)
+
+    @cached_property
+    def train(self) -> TrainPlan | None:
+        """What the train weighs and costs. Raises :class:`BendError`."""
+        return plan_train(self.build, self.work_blank, self.handle, self.guides, self.bendable)
+
+    @cached_property
+    def reel_side(self) -> ReelSidePlan:
+        """The path from the spool."""
+        train = self.build.guides.train
+        return plan_reel_side(self.build.guides.reel, list(reversed(train))[:REDUCTION_RINGS])
+
+    def refitted(self, setup: BendSetup, points: list[BendPoint]) -> PhotoFit:
+        """Stiffness from points clicked on a photograph. Raises :class:`BendError`."""
+        return refit(
+            self.build, self.work_blank, self.handle, self.guides, self.bendable, setup, points
+        )
+
+    def _pencil_places(self) -> list[PencilPlace]:
+        """Every place round which the spine, reel or guide line is drawn, butt first."""
+        length = self.work_blank.length_mm or 0.0
+        parts, front = self.handle.parts, self.handle.front_mm
+        places = [PencilPlace("butt", 0.0)]
+        places += [
+            PencilPlace(f"front of the {p.name}", p.end_mm)
+            for p in parts
+            if p.kind in ("rear_grip", "reel_seat") and p.end_mm < length
+        ]
+        if parts and front < length:
+            places.append(PencilPlace("front of the handle", front))
+        places += [
+            PencilPlace(f"guide {n}", g.marked_mm)
+            for n, g in enumerate(self.guides.placed, start=1)
+            if g.marked_mm is not None and 0 < g.marked_mm < length
+        ]
+        places += [PencilPlace("joint", j) for j in self.blank.joints_mm]
+        return sorted(places, key=lambda p: (p.station_mm, p.place))

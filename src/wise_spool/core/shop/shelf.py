@@ -1,0 +1,83 @@
+"""What lies on the shelf: tools, tape, adhesive and parts, ready to be copied into a build."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from wise_spool.core.document.parts import Adhesive, Drill, Part, Reamer
+from wise_spool.core.ground.fields import MassG, Words
+from wise_spool.core.ground.frozen import Frozen
+
+ShelfKind = Literal["reamer", "drill", "tape", "adhesive", "part", "guide"]
+
+
+class Tape(Frozen):
+    """A roll of tape for arbors."""
+
+    name: Words = ""
+    thickness_mm: Annotated[float, Field(gt=0, le=1)] = 0.15
+    width_mm: Annotated[float, Field(gt=2, le=60)] = 13.0
+
+
+class ReamerOnShelf(Frozen):
+    """A reamer."""
+
+    kind: Literal["reamer"] = "reamer"
+    item: Reamer
+
+
+class DrillOnShelf(Frozen):
+    """A drill."""
+
+    kind: Literal["drill"] = "drill"
+    item: Drill
+
+
+class TapeOnShelf(Frozen):
+    """A roll of tape."""
+
+    kind: Literal["tape"] = "tape"
+    item: Tape
+
+
+class AdhesiveOnShelf(Frozen):
+    """A tin of adhesive."""
+
+    kind: Literal["adhesive"] = "adhesive"
+    item: Adhesive
+
+
+class PartOnShelf(Frozen):
+    """A seat, grip, check, cap or ferrule."""
+
+    kind: Literal["part"] = "part"
+    item: Part
+
+
+class ShelvedGuide(Frozen):
+    """A guide in its bag: ring, feet, height, weight."""
+
+    name: Words = ""
+    ring_mm: Annotated[float, Field(gt=0, le=80)]
+    feet: Literal["single", "double"] = "single"
+    foot_butt_mm: Annotated[float, Field(ge=0, le=80)] = 14.0
+    foot_tip_mm: Annotated[float, Field(ge=0, le=80)] = 0.0
+    height_mm: Annotated[float, Field(ge=0, le=120)] = 12.0
+    mass_g: MassG | None = None
+
+
+class GuideOnShelf(Frozen):
+    """A guide."""
+
+    kind: Literal["guide"] = "guide"
+    item: ShelvedGuide
+
+
+Shelved = Annotated[
+    ReamerOnShelf | DrillOnShelf | TapeOnShelf | AdhesiveOnShelf | PartOnShelf | GuideOnShelf,
+    Field(discriminator="kind"),
+]
+ITEM: dict[ShelfKind, type[Frozen]] = {
+    "reamer": Reamer, "drill": Drill, "tape": Tape, "adhesive": Adhesive, "part": Part,
+    "guide": ShelvedGuide,
+}  # fmt: skip

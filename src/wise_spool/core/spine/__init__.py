@@ -1,0 +1,1 @@
+"""The spine: rests, drops, the decision, and the trainer."""

@@ -1,0 +1,256 @@
+"""Where the rolled blank comes to rest, and how sure that is.
+
+Circular statistics after Mardia & Jupp, *Directional Statistics* (Wiley 2000)
+and Fisher, *Statistical Analysis of Circular Data* (Cambridge 1993). Angles in
+clock degrees seen from butt to tip, clockwise, 0 at the witness mark. Method
+page: ``docs/methods/spine.md``.
+"""
+
+import math
+from collections.abc import Sequence
+from typing import Literal
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.special import i0e, stdtrit
+
+from wise_spool.core.document.spine import RollTrial, Zone
+from wise_spool.core.ground.frozen import Frozen
+
+Floats = NDArray[np.float64]
+
+SURE_WITHIN_DEG = 5.0
+"""A resting line is known when its 95 % interval is within this. From habit."""
+LEAST_TRIALS = 5
+"""Below this the spread itself is a guess. From habit."""
+LINES_APART_DEG = 60.0
+"""Two lines nearer than this are one wide one. From habit."""
+OUTLIER_DEG = 25.0
+"""A rest this far from every line is odd, once its line is known. From habit."""
+MIRROR_DEG = 15.0
+"""A lone rest this near the opposite of a line was read off the wrong side. From habit."""
+
+
+def mean_direction(angles_deg: Sequence[float] | Floats) -> tuple[float, float]:
+    """Mean direction in degrees [0, 360) and mean resultant length [0, 1] of n >= 1 angles.
+
+    Mardia & Jupp, eqs 2.2.2-2.2.4.
+    """
+    z = np.exp(1j * np.radians(np.asarray(angles_deg, float))).mean()
+    direction = float(np.degrees(np.angle(z)) % 360)
+    return (0.0 if direction >= 360 else direction), float(min(abs(z), 1.0))
+
+
+def rayleigh_p(n: int, resultant: float) -> float:
+    """Chance that n uniform angles show a mean resultant this long or longer.
+
+    Greenwood & Durand's approximation as given by Zar, *Biostatistical
+    Analysis*, eq. 27.4: exp(sqrt(1 + 4n + 4(n^2 - R^2)) - (1 + 2n)), R = n r.
+    """
+    r = n * resultant
+    return float(min(1.0, math.exp(math.sqrt(1 + 4 * n + 4 * (n * n - r * r)) - (1 + 2 * n))))
+
+
+def half_width_deg(angles_deg: Sequence[float] | Floats) -> float:
+    """Half-width in degrees of the 95 % interval of the mean direction.
+
+    Fisher 1993, §4.4.4: circular dispersion d = (1 - r2) / (2 r^2), where r2 is
+    the resultant of the angles' doubled deviations; se = sqrt(d / n). For the
+    few rests a builder takes, d is scaled by n / (n - 1) and the factor is
+    Student's t, since the dispersion is itself estimated. 180 when the data
+    tell nothing.
+    """
+    a = np.asarray(angles_deg, float)
+    n = a.size
+    if n < 2:
+        return 180.0
+    mean, r = mean_direction(a)
+    if r < 1e-9:
+        return 180.0
+    r2 = float(np.cos(2 * np.radians(a - mean)).mean())
+    dispersion = max((1 - r2) / (2 * r * r), 0.0) * n / (n - 1)
+    reach = float(stdtrit(n - 1, 0.975)) * math.sqrt(dispersion / n)
+    return 180.0 if reach >= 1 else math.degrees(math.asin(reach))
+
+
+def apart_deg(a: float, b: float) -> float:
+    """The smaller angle between two directions, 0 to 180."""
+    return abs((a - b + 180) % 360 - 180)
+
+
+class RestingLine(Frozen):
+    """One direction the blank comes to rest in."""
+
+    angle_deg: float
+    half_width_deg: float
+    trials: int
+    snap: float
+    resultant: float
+
+
+OddKind = Literal["mirrored", "outlier"]
+
+
+class OddRest(Frozen):
+    """A rest that does not go with the others; ``index`` counts in the document's trials."""
+
+    index: int
+    angle_deg: float
+    kind: OddKind
+
+
+class ZoneReading(Frozen):
+    """What the trials in one zone of one section say, deepest line first. Section 0 is the
+    assembled blank; ``odd`` are rests left out of the mean, or worth a second look."""
+
+    section: int
+    zone: Zone
+    trials: int
+    lines: tuple[RestingLine, ...]
+    resultant: float
+    rayleigh_p: float
+    more_trials: int
+    sure: bool
+    odd: tuple[OddRest, ...]
+
+
+def read_zone(
+    zone: Zone, trials: Sequence[RollTrial], indices: Sequence[int] | None = None, section: int = 0
+) -> ZoneReading:
+    """Judge the trials of one zone: one or two lines, how sure, how many more.
+
+    A lone rest opposite to a line that five or more rests agree on is taken as
+    read off the wrong side: it is said, and left out of the mean.
+    """
+    where = list(range(len(trials))) if indices is None else list(indices)
+    odd = _odd_rests(trials, where)
+    mirrored = {o.index for o in odd if o.kind == "mirrored"}
+    every = len(trials)
+    trials = [t for t, i in zip(trials, where, strict=True) if i not in mirrored]
+    angles = np.array([t.angle_deg for t in trials])
+    snaps = np.array([float(t.snap) for t in trials])
+    _, r = mean_direction(angles)
+    groups = _split(angles)
+    lines = []
+    for members in groups:
+        direction, resultant = mean_direction(angles[members])
+        lines.append(
+            RestingLine(
+                angle_deg=round(direction, 2) % 360,
+                half_width_deg=round(half_width_deg(angles[members]), 2),
+                trials=int(members.sum()),
+                snap=round(float(snaps[members].mean()), 2),
+                resultant=round(resultant, 4),
+            )
+        )
+    lines.sort(key=lambda line: (-line.snap * line.trials, line.angle_deg))
+    best = lines[0]
+    n = best.trials
+    needed = max(LEAST_TRIALS - n, 0)
+    if n >= LEAST_TRIALS and best.half_width_deg > SURE_WITHIN_DEG:
+        needed = max(1, math.ceil(n * (best.half_width_deg / SURE_WITHIN_DEG) ** 2) - n)
+    p = (
+        rayleigh_p(len(trials), r)
+        if len(lines) == 1
+        else rayleigh_p(len(trials), _paired_resultant(angles, groups))
+    )
+    return ZoneReading(
+        section=section,
+        zone=zone,
+        trials=every,
+        lines=tuple(lines),
+        resultant=round(r, 4),
+        rayleigh_p=round(p, 6),
+        more_trials=min(needed, 30),
+        sure=needed == 0 and p < 0.05,
+        odd=odd,
+    )
+
+
+def _paired_resultant(angles: Floats, groups: list[NDArray[np.bool_]]) -> float:
+    """Resultant length of deviations from each angle's own line."""
+    total = 0.0
+    for members in groups:
+        _, r = mean_direction(angles[members])
+        total += r * members.sum()
+    return total / angles.size
+
+
+def _split(angles: Floats) -> list[NDArray[np.bool_]]:
+    """One group, or two when two von Mises lines explain the angles better (BIC).
+
+    Two lines need at least two trials each and must be 60 degrees apart.
+    """
+    whole = np.ones(angles.size, bool)
+    if angles.size < 4:
+        return [whole]
+    z = np.exp(1j * np.radians(angles))
+    best: tuple[float, NDArray[np.bool_]] | None = None
+    tried: set[bytes] = set()
+    for seed in np.unique(z):
+        near = _settled(z, seed)
+        if near is None or near.tobytes() in tried:
+            continue
+        tried.update((near.tobytes(), (~near).tobytes()))
+        lines = (z[near].sum(), z[~near].sum())
+        between = math.degrees(abs(np.angle(lines[0] * np.conj(lines[1]))))
+        if min(near.sum(), (~near).sum()) < 2 or between < LINES_APART_DEG:
+            continue
+        score = _log_likelihood(angles[near], angles.size) + _log_likelihood(
+            angles[~near], angles.size
+        )
+        if best is None or score > best[0] + 1e-9:
+            best = (score, near)
+    if best is None:
+        return [whole]
+    penalty = 0.5 * 3 * math.log(angles.size)
+    if best[0] - penalty > _log_likelihood(angles, angles.size):
+        return [best[1], ~best[1]]
+    return [whole]
+
+
+def _settled(z: NDArray[np.complex128], seed: complex) -> NDArray[np.bool_] | None:
+    """Two-means round the circle from a line and its opposite; None when one side is empty."""
+    centres, near = (seed, -seed), np.ones(z.size, bool)
+    for _ in range(20):
+        fresh = (z * np.conj(centres[0])).real >= (z * np.conj(centres[1])).real
+        if fresh.all() or not fresh.any():
+            return None
+        if (fresh == near).all():
+            break
+        near = fresh
+        sums = (z[near].sum(), z[~near].sum())
+        centres = (sums[0] / (abs(sums[0]) or 1), sums[1] / (abs(sums[1]) or 1))
+    return near
+
+
+def _log_likelihood(angles: Floats, total: int) -> float:
+    """Classification log-likelihood of one von Mises group, weight n/total included."""
+    _, r = mean_direction(angles)
+    r = min(r, 0.995)
+    kappa = r * (2 - r * r) / (1 - r * r)  # Banerjee et al. 2005, JMLR 6, eq. 4.4, p = 2
+    n = angles.size
+    log_i0 = math.log(float(i0e(kappa))) + kappa
+    return n * (kappa * r - math.log(2 * math.pi) - log_i0 + math.log(n / total))
+
+
+def _odd_rests(trials: Sequence[RollTrial], where: Sequence[int]) -> tuple[OddRest, ...]:
+    """Rests far from what at least five others agree on: opposite to it, or simply off."""
+    angles = np.array([t.angle_deg for t in trials])
+    odd = []
+    for k, i in enumerate(where):
+        others = np.delete(angles, k)
+        if others.size < LEAST_TRIALS:
+            break
+        groups = _split(others)
+        means = [mean_direction(others[g])[0] for g in groups]
+        largest = max(int(g.sum()) for g in groups)
+        if largest < LEAST_TRIALS or min(apart_deg(angles[k], m) for m in means) <= OUTLIER_DEG:
+            continue
+        opposite = min(apart_deg(angles[k], (m + 180) % 360) for m in means)
+        alone = len(groups) == 1
+        kind: OddKind = "mirrored" if alone and opposite <= MIRROR_DEG else "outlier"
+        odd.append(OddRest(index=i, angle_deg=float(angles[k]), kind=kind))
+    if sum(o.kind == "mirrored" for o in odd) > 1:  # not a slip: a second line
+        odd = [o for o in odd if o.kind != "mirrored"]
+    return tuple(odd)

@@ -1,0 +1,1 @@
+"""The work: operations, their order, glue-up, weight."""

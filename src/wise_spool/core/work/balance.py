@@ -1,0 +1,248 @@
+"""Weight and balance of the handle and of the rod, with and without the reel.
+
+Each part is a frustum less its bore, times a density; what was weighed wins.
+Method page: ``docs/methods/balance.md``.
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from wise_spool.core.blank.mass import blank_mass_g
+from wise_spool.core.blank.working import WorkingBlank
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.parts import Part, PartMaterial
+from wise_spool.core.finish.coats import FinishPlan
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.guides.masses import guide_mass_g, tip_top_mass_g
+from wise_spool.core.guides.placing import GuidesPlan
+from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.handle.stack import Fitted
+from wise_spool.core.work.glue_up import GlueUpPlan
+
+DENSITY_G_ML: dict[PartMaterial, float] = {
+    "cork": 0.24, "foam": 0.16, "wood": 0.65, "metal": 2.7, "graphite": 1.35, "rubber": 1.1,
+}  # fmt: skip
+"""Densities of handle materials; cork and birch from handbooks, the rest from memory."""
+SEAT_SOLID = 0.55
+"""Share of a reel seat's ring that is solid: threads, hoods and recess taken off. From memory."""
+REEL_G: dict[str, float] = {"spinning": 260.0, "casting": 210.0, "trolling": 480.0, "fly": 150.0}
+"""A reel nobody has weighed. From memory."""
+FINISH_G_PER_ML = 1.25
+"""Thread soaked with finish, by the volume of finish in it. From memory."""
+FIGHTING_BUTT_MM = 60.0
+LONGER_MM = 25.0
+
+
+@dataclass(frozen=True)
+class Lump:
+    """A mass and where its centre lies, mm from the butt."""
+
+    what: str
+    mass_g: float
+    at_mm: float
+    weighed: bool
+
+
+class MassLine(Frozen):
+    """One line of the weight table."""
+
+    what: str
+    mass_g: float
+    at_mm: float
+    weighed: bool
+
+
+class BalanceCase(Frozen):
+    """One way to build it. Balance points in mm from the butt; ``tip_gram_mm`` is how far one
+    gram at the tip moves the balance of the rod with its reel."""
+
+    words: str
+    handle_g: float
+    rod_g: float
+    with_reel_g: float
+    balance_mm: float
+    balance_with_reel_mm: float
+    from_reel_mm: float | None
+    tip_gram_mm: float
+
+
+class BalancePlan(Frozen):
+    """The rod as planned, line by line, and the what-ifs beside it."""
+
+    lines: tuple[MassLine, ...]
+    cases: tuple[BalanceCase, ...]
+    estimated: tuple[str, ...]
+
+
+def frustum_volume_ml(od_a_mm: float, od_b_mm: float, length_mm: float) -> float:
+    """Volume of a cone frustum in mL: pi L (a^2 + a b + b^2) / 12 over diameters."""
+    return math.pi * length_mm * (od_a_mm**2 + od_a_mm * od_b_mm + od_b_mm**2) / 12000
+
+
+def frustum_centre(od_a_mm: float, od_b_mm: float) -> float:
+    """Centre of mass of a solid frustum as a share of its length from face a."""
+    a, b = od_a_mm, od_b_mm
+    return (a * a + 2 * a * b + 3 * b * b) / (4 * (a * a + a * b + b * b))
+
+
+def part_mass_g(part: Part, bore_a_mm: float, bore_b_mm: float) -> tuple[float, float]:
+    """Mass in g and centre as mm from the part's butt face; weighed parts keep their mass."""
+    outer = frustum_volume_ml(part.od_butt_mm, part.od_tip_mm, part.length_mm)
+    hollow = part.length_mm - part.closed_end_mm
+    inner = frustum_volume_ml(bore_a_mm, bore_b_mm, max(hollow, 0.0))
+    solid = max(outer - inner, 0.0)
+    if part.seat is not None:
+        solid *= SEAT_SOLID
+    centre = frustum_centre(part.od_butt_mm, part.od_tip_mm) * part.length_mm
+    mass = part.mass_g if part.mass_g is not None else solid * DENSITY_G_ML[part.material]
+    return mass, centre
+
+
+@dataclass(frozen=True)
+class Standing:
+    """A part at its place with the bore it will have."""
+
+    part: Part
+    name: str
+    start_mm: float
+    bore_mm: tuple[float, float]
+
+
+def plan_balance(
+    build: Build,
+    work: WorkingBlank,
+    fitted: Sequence[Fitted],
+    handle: HandlePlan,
+    guides: GuidesPlan,
+    finish: FinishPlan,
+    glue_up: GlueUpPlan,
+) -> BalancePlan | None:
+    """Weight and balance as planned, and with the handle a little otherwise; None while the blank has
+    no taper."""
+    if work.taper is None or work.length_mm is None:
+        return None
+    mass, centre, weighed = blank_mass_g(build.blank, work.taper)
+    blank = Lump("blank", mass, centre, weighed)
+    standing = [Standing(f.part, f.placed.name, f.placed.start_mm, _bore_ends(f)) for f in fitted]
+    parts = [_lump(s) for s in standing]
+    by_id = {g.id: g for g in build.guides.train}
+    train = [
+        Lump(f"guide, ring {g.ring_mm:g}", guide_mass_g(by_id[g.id]), g.marked_mm, by_id[g.id].mass_g is not None)
+        for g in guides.placed
+        if g.marked_mm is not None
+    ]  # fmt: skip
+    train.append(Lump("tip-top", tip_top_mass_g(build.guides.tip_top), work.length_mm, False))
+    reel = _reel(build, handle.reach_mm)
+    extra = _extra(build, handle, finish, glue_up)
+    rest = [blank, *train, *extra]
+    cases = [_case("as planned", parts, rest, reel, work.length_mm)]
+    cases += _what_ifs(standing, rest, reel, work.length_mm)
+    lumps = [*parts, *extra, blank, *train, *([reel] if reel else [])]
+    return BalancePlan(
+        lines=tuple(
+            MassLine(
+                what=x.what, mass_g=round(x.mass_g, 2), at_mm=round(x.at_mm, 1), weighed=x.weighed
+            )
+            for x in lumps
+        ),
+        cases=tuple(cases),
+        estimated=tuple(
+            dict.fromkeys(
+                x.what for x in (blank, *parts, *([reel] if reel else [])) if not x.weighed
+            )
+        ),
+    )
+
+
+def _reel(build: Build, at_mm: float | None) -> Lump | None:
+    if at_mm is None:
+        return None
+    weighed = build.guides.reel.mass_g
+    mass = REEL_G[build.brief.rod_type] if weighed is None else weighed
+    return Lump("reel", mass, at_mm, weighed is not None)
+
+
+def _extra(build: Build, handle: HandlePlan, finish: FinishPlan, glue_up: GlueUpPlan) -> list[Lump]:
+    """Arbor, adhesive, thread and finish: what nobody weighs."""
+    extra = [
+        Lump("arbor", a.mass_g, (a.bands[0].start_mm + a.bands[-1].end_mm) / 2, False)
+        for a in handle.arbors
+        if a.bands
+    ]
+    seat = next((p for p in handle.parts if p.kind == "reel_seat"), None)
+    glue = sum(m.mass_g for m in glue_up.mixes)
+    if glue and seat is not None:
+        extra.append(Lump("adhesive", glue, (seat.start_mm + seat.end_mm) / 2, False))
+    coats = sum(c.volume_ml for c in finish.coats) / build.finish.loss_factor
+    if finish.wraps and coats:
+        middle = sum((w.start_mm + w.end_mm) / 2 for w in finish.wraps) / len(finish.wraps)
+        extra.append(Lump("thread and finish", coats * FINISH_G_PER_ML, middle, False))
+    return extra
+
+
+def _bore_ends(f: Fitted) -> tuple[float, float]:
+    """Bore a part will have at its faces; the blank itself while nothing is known."""
+    if f.final_bore is not None:
+        return float(f.final_bore.bore_mm[0]), float(f.final_bore.bore_mm[-1])
+    a, b = f.placed.butt_face.od_mm, f.placed.tip_face.od_mm
+    return (a or 0.0, b or a or 0.0)
+
+
+def _lump(s: Standing) -> Lump:
+    mass, centre = part_mass_g(s.part, *s.bore_mm)
+    return Lump(s.name, mass, s.start_mm + centre, s.part.mass_g is not None)
+
+
+def _case(
+    words: str, handle: Sequence[Lump], rest: Sequence[Lump], reel: Lump | None, length_mm: float
+) -> BalanceCase:
+    rod = [*handle, *rest]
+    mass = sum(x.mass_g for x in rod)
+    at = sum(x.mass_g * x.at_mm for x in rod) / mass
+    whole = mass + (reel.mass_g if reel else 0.0)
+    both = (mass * at + (reel.mass_g * reel.at_mm if reel else 0.0)) / whole
+    return BalanceCase(
+        words=words, handle_g=round(sum(x.mass_g for x in handle), 1), rod_g=round(mass, 1), with_reel_g=round(whole, 1),
+        balance_mm=round(at, 1), balance_with_reel_mm=round(both, 1),
+        from_reel_mm=None if reel is None else round(both - reel.at_mm, 1),
+        tip_gram_mm=round((length_mm - both) / (whole + 1), 2),
+    )  # fmt: skip
+
+
+def _what_ifs(
+    parts: Sequence[Standing], rest: Sequence[Lump], reel: Lump | None, length_mm: float
+) -> list[BalanceCase]:
+    """With or without a fighting butt, and the rear grip a little longer: side by side."""
+    if not parts:
+        return []
+    has = [s for s in parts if s.part.kind == "fighting_butt"]
+    handle = [_lump(s) for s in parts]
+    cases = []
+    if has:
+        without = [_lump(s) for s in parts if s.part.kind != "fighting_butt"]
+        cases.append(_case("without the fighting butt", without, rest, reel, length_mm))
+    else:
+        butt = Part(id="what-if", kind="fighting_butt", material="foam", length_mm=FIGHTING_BUTT_MM, od_butt_mm=34, od_tip_mm=30)  # fmt: skip
+        first = parts[0]
+        mass, centre = part_mass_g(butt, 12, 12)
+        added = Lump("fighting butt", mass, first.start_mm - FIGHTING_BUTT_MM + centre, False)
+        cases.append(
+            _case("with a 60 mm foam fighting butt", [*handle, added], rest, reel, length_mm)
+        )
+    rear = next((s for s in parts if s.part.kind == "rear_grip"), None)
+    if rear is not None:
+        mass, _ = part_mass_g(rear.part, *rear.bore_mm)
+        more = mass * LONGER_MM / rear.part.length_mm
+
+        def moved(x: Lump) -> Lump:
+            ahead = x.at_mm > rear.start_mm + rear.part.length_mm / 2
+            return Lump(x.what, x.mass_g, x.at_mm + LONGER_MM if ahead else x.at_mm, x.weighed)
+
+        longer = [
+            *(moved(x) for x in handle),
+            Lump("longer grip", more, rear.start_mm + rear.part.length_mm, False),
+        ]
+        shifted = None if reel is None else moved(reel)
+        cases.append(_case("rear grip 25 mm longer", longer, rest, shifted, length_mm))
+    return cases

@@ -1,0 +1,73 @@
+"""What would go wrong at the bench: order of work and glue-up; one plain sentence each."""
+
+from wise_spool.core.document.build import Build
+from wise_spool.core.ground.findings import Finding, Noted, Spot
+from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.work.glue_up import GlueUpPlan
+from wise_spool.core.work.order import OrderPlan
+from wise_spool.core.work.planning import WorkPlan
+
+
+def find_in_work(build: Build, handle: HandlePlan, work: WorkPlan) -> list[Finding]:
+    """What would go wrong at the bench, once there is a handle to build."""
+    add = Noted("handle")
+    if build.handle.parts:
+        _judge_order(handle, work.order, add)
+        _judge_glue(handle, work.glue_up, add)
+    return add.found
+
+
+def _judge_order(plan: HandlePlan, order: OrderPlan, add: Noted) -> None:
+    """Orders that contradict themselves, steps out of turn, vents."""
+    for c in order.contradictions:
+        part = next(p for p in plan.parts if p.id == c.part_id)
+        add(
+            "order-contradiction",
+            "ruins",
+            c.sentence,
+            "From the tip a part passes every place ahead of its own; from the butt every place behind it.",
+            part.spot,
+        )
+    by_id = {s.id: s for s in order.steps}
+    for step in order.steps:
+        if step.out_of_turn:
+            first = by_id[step.open_before[0]]
+            cannot = "It cannot be undone" if step.irreversible else "Go back to it"
+            add(
+                "order-out-of-turn",
+                "ruins" if step.irreversible else "check",
+                f"“{step.words}” is marked done, but “{first.words}” is still open. {cannot}.",
+                "No step is done past one it depends on.",
+                Spot(field="handle.steps_done"),
+            )
+    if order.vent is not None:
+        add("order-vent", "check", order.vent, "A blind part traps air only when the other end is closed.", None)  # fmt: skip
+
+
+def _judge_glue(plan: HandlePlan, glue_up: GlueUpPlan, add: Noted) -> None:
+    """Adhesives refused, mixes that outlive their pot, the caution."""
+    for mix in glue_up.mixes:
+        for joint in mix.joints:
+            if joint.refused is not None:
+                part = next(p for p in plan.parts if p.id == joint.part_id)
+                add("glue-refused", "ruins", f"Not {joint.adhesive} on the {joint.name}: {joint.refused}.", "Open time must outlast seating and aligning.", part.spot)  # fmt: skip
+        if mix.too_long:
+            names = " and ".join(j.name for j in mix.joints)
+            add(
+                "glue-too-long",
+                "ruins",
+                f"The {names} take {mix.hands_min:.0f} min of hands, but {mix.adhesive} lives {mix.pot_life_min:.0f} min at {glue_up.temperature_c:g} °C: "
+                "cool the room, take a slower adhesive, or have a second pair of hands.",
+                "Spreading, seating, wiping and aligning take at most 70 % of pot life.",
+                Spot(field="handle.glue_temperature_c"),
+                "from habit, editable",
+            )
+    if glue_up.mixes:
+        add(
+            "glue-caution",
+            "note",
+            "Hardener sensitises skin and airways: nitrile gloves, moving air, no solvent on skin. A large leftover mix heats up: spread it out. The data sheet comes first.",
+            "General shop caution; the safety data sheet and local rules come first.",
+            None,
+            "safety data sheet",
+        )

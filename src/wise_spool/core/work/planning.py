@@ -1,0 +1,81 @@
+"""The work planned: every room's operations in one order, and the glue-up.
+
+Method pages: ``docs/methods/order.md``, ``docs/methods/glue-up.md``.
+"""
+
+import math
+
+from wise_spool.core.blank.operations import blank_operations
+from wise_spool.core.blank.working import WorkingBlank
+from wise_spool.core.document.build import Build
+from wise_spool.core.finish.coats import FinishPlan
+from wise_spool.core.finish.operations import finish_operations
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.operations import Operation
+from wise_spool.core.guides.operations import guide_operations
+from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.handle.fits import gap_volume_ml
+from wise_spool.core.handle.stack import Fitted
+from wise_spool.core.spine.operations import spine_operations
+from wise_spool.core.work.glue_up import Gap, GlueUpPlan, plan_glue_up
+from wise_spool.core.work.order import OrderPlan, Placed, in_order, plan_order
+
+
+class WorkPlan(Frozen):
+    """Everything to be done at the bench, in order; assembly and glue-up are views of it."""
+
+    operations: tuple[Operation, ...]
+    order: OrderPlan
+    glue_up: GlueUpPlan
+
+
+def plan_work(
+    build: Build,
+    work: WorkingBlank,
+    fitted: tuple[Fitted, ...],
+    handle: HandlePlan,
+    finish: FinishPlan,
+) -> WorkPlan:
+    """Gather the rooms' operations and order them; mix for the joints in the order they go on."""
+    rooms = [*blank_operations(build), *spine_operations(build), *guide_operations(build)]
+    order = plan_order(build, work, [_for_order(f) for f in fitted], rooms)
+    coats = finish_operations(build, finish)
+    done = {o.id for o in order.steps if o.done}
+    operations, _ = in_order([*order.steps, *coats], (), done)
+    glued = [o.part_id for o in order.steps if o.kind == "part" and o.part_id]
+    return WorkPlan(
+        operations=tuple(operations),
+        order=order,
+        glue_up=plan_glue_up(build, _gaps(fitted, work, handle), glued),
+    )
+
+
+def _for_order(f: Fitted) -> Placed:
+    final = f.final_bore
+    reamed = f.placed.verdict in ("ream", "high_spot") and f.cut is not None
+    a, b = f.placed.butt_face.wanted_mm, f.placed.tip_face.wanted_mm
+    bores = None
+    if final is not None:
+        bores = (float(final.bore_mm[0]), float(final.bore_mm.min()))
+    elif a is not None and b is not None:
+        bores = (a, b)
+    return Placed(f.part, f.placed.name, f.placed.start_mm, f.placed.end_mm, bores, reamed)
+
+
+def _gaps(fitted: tuple[Fitted, ...], work: WorkingBlank, handle: HandlePlan) -> list[Gap]:
+    """What adhesive fills: the ring under each part, or what its arbor leaves."""
+    by_seat = {a.seat_id: a for a in handle.arbors}
+    out = []
+    for f in fitted:
+        start, end = f.placed.start_mm, f.placed.end_mm
+        od = work.od_mm(max(start, 0.0))
+        if od is None or f.part.on_rod:
+            continue
+        volume = 0.0
+        if f.part.id in by_seat:
+            volume = by_seat[f.part.id].glue_ml
+        elif f.final_bore is not None and work.taper is not None:
+            volume = gap_volume_ml(f.final_bore, work.taper.od_mm, max(start, 0.0))
+        wall = math.pi * od * (end - max(start, 0.0))
+        out.append(Gap(f.part, f.placed.name, start, end, volume, wall))
+    return out

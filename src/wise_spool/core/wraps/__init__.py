@@ -1,0 +1,1 @@
+"""Thread on the rod: what is wrapped, where."""

@@ -1,0 +1,191 @@
+"""Layouts under load: shares equal, gaps that grow, fixed guides that stay, tolerance, reel side."""
+
+import itertools
+import math
+import unittest
+
+import numpy as np
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.samples import blank, build, guide, seat
+from wise_spool.core.blank.stiffness import measure
+from wise_spool.core.blank.working import working_blank
+from wise_spool.core.document.design import Brief
+from wise_spool.core.document.guides import BendSetup, Guides, Reel, StatedAt
+from wise_spool.core.document.parts import Handle
+from wise_spool.core.guides.layouts import (
+    SHARE_Q,
+    _third_load,
+    _Train,
+    cut_shares,
+    plan_layouts,
+    share_of_bend,
+    shares_done,
+)
+from wise_spool.core.guides.liveliness import plan_train
+from wise_spool.core.guides.reel_side import plan_reel_side
+from wise_spool.core.guides.under_load import plan_loaded
+from wise_spool.core.mechanics.elastica import BendError
+from wise_spool.core.plan import plan
+
+
+def rod(n=7, rod_type="casting", stripper=1400.0, **more):
+    train = (*(guide(i) for i in range(n)), guide(n, stripper))
+    return build(
+        blank=blank(label_power="medium"), brief=Brief(rod_type=rod_type),
+        handle=Handle(parts=(seat(),)), guides=Guides(train=train, **more),
+    )  # fmt: skip
+
+
+def pieces(b):
+    p = plan(b)
+    return b, working_blank(b.blank), p.handle, p.guides, measure(b.blank)
+
+
+class ShareOfBend(unittest.TestCase):
+    def train(self, b):
+        b, work, handle, guides, stiffness = pieces(b)
+        return _Train(b, work, handle, guides, stiffness, guides.tip_top_ring_mm, 110.0)
+
+    def test_spans_take_equal_shares(self):
+        train = self.train(rod())
+        at, _, settled = share_of_bend(train, SHARE_Q)
+        self.assertTrue(settled)
+        bent = _third_load(train, train.dressed(at), None)
+        curve = np.abs(bent.curvature) ** SHARE_Q
+        done = np.concatenate([[0], np.cumsum((curve[1:] + curve[:-1]) / 2 * np.diff(bent.station_mm))])  # fmt: skip
+        places = sorted(at.values())
+        share = np.diff(np.interp(places, bent.station_mm, done))
+        # The two gaps next to the tip may be held by the range of the first gap.
+        middle = share[:-2]
+        self.assertLess(float(np.ptp(middle)) / float(middle.mean()), 0.03)
+
+    @given(
+        st.lists(st.floats(1e-5, 2e-3), min_size=5, max_size=60), st.integers(1, 12),
+        st.floats(0, 1), st.floats(0.1, 0.6),
+    )  # fmt: skip
+    def test_any_bend_is_cut_into_equal_shares(self, bends, n, q, where):
+        station = np.linspace(400, 2050, len(bends))
+        order = [*(f"g{i}" for i in range(n)), "stripper"]
+        fixed = {"stripper": 400 + 1650 * where}
+        at = cut_shares(station, np.array(bends), order, fixed, q)
+        done = shares_done(station, np.array(bends), q)
+        share = np.interp([2050.0, *(at[g] for g in order)], station, done)
+        spans = -np.diff(share)
+        self.assertLess(float(np.ptp(spans)), 0.01 * float(spans.mean()))
+        places = [at[g] for g in order]
+        self.assertEqual(places, sorted(places, reverse=True))
+
+    def test_gaps_grow_toward_the_butt_and_the_stripper_stays(self):
+        train = self.train(rod())
+        at, _, _ = share_of_bend(train, SHARE_Q)
+        from_ring = sorted(train.ring_mm - x for x in at.values())
+        gaps = np.diff([0, *from_ring])
+        for a, b in itertools.pairwise(gaps):
+            self.assertGreaterEqual(b, a - 0.1)
+        self.assertAlmostEqual(from_ring[-1], 1400, delta=1)
+        self.assertTrue(65 <= gaps[0] <= 120)
+
+    def test_q_nought_is_equal_gaps(self):
+        at, _, _ = share_of_bend(self.train(rod(first_gap_mm=100)), 0.0)
+        gaps = np.diff(sorted(at.values()))
+        self.assertLess(float(np.ptp(gaps[:-2])), 3)
+
+
+class SideBySide(unittest.TestCase):
+    def test_each_has_its_verdict_on_the_same_loads(self):
+        got = plan_layouts(*pieces(rod()))
+        self.assertEqual([f.name for f in got.layouts], ["as planned", "share of bend", "progression", "even gaps"])  # fmt: skip
+        self.assertTrue(all(f.words.endswith(".") for f in got.layouts))
+        even = next(f for f in got.layouts if f.name == "even gaps")
+        shared = next(f for f in got.layouts if f.name == "share of bend")
+        self.assertLess(shared.uneven, even.uneven)
+        self.assertLess(shared.worst_break_deg, even.worst_break_deg)
+
+    def test_care_pays_near_the_tip(self):
+        # Common practice: the first three or four from the tip are tight, the middle is loose.
+        got = {t.number: min(t.toward_tip_mm, t.toward_butt_mm) for t in plan_layouts(*pieces(rod())).tolerances}  # fmt: skip
+        self.assertLess(min(got[1], got[2], got[3]), got[7])
+
+    def test_one_guide_is_no_layout(self):
+        with self.assertRaisesRegex(BendError, "two guides or more"):
+            plan_layouts(*pieces(rod(0)))
+
+
+class Loaded(unittest.TestCase):
+    def loaded(self, b, **setup):
+        return plan_loaded(*pieces(b), BendSetup(**setup))
+
+    def test_on_top_the_line_can_touch_and_below_it_hangs_clear(self):
+        high = self.loaded(rod(2), load_g=1500)
+        self.assertTrue(high.touching)
+        self.assertIn("touches the blank", high.words)
+        self.assertFalse(self.loaded(rod(2, "spinning"), load_g=1500).touching)
+
+    def test_force_on_a_ring_is_twice_the_tension_times_the_half_turn(self):
+        got = self.loaded(rod(), load_g=500)
+        for g in got.guides:
+            want = 2 * 500 * 9.80665e-3 * math.sin(math.radians(g.break_deg) / 2)
+            self.assertAlmostEqual(g.force_n, want, delta=0.01)
+
+    def test_a_load_that_would_break_any_blank_stops_at_the_limit(self):
+        got = self.loaded(rod(), load_g=20000)
+        self.assertIsNotNone(got.stopped_at_g)
+        self.assertLessEqual(got.strain_percent, got.limit_percent + 0.02)
+        self.assertIn("Stopped at", got.words)
+
+    def test_a_guide_on_the_handle_past_the_tip_or_twice(self):
+        for at, words in (((1990,), "on the handle"), ((700, 700), "one place")):
+            b = build(
+                blank=blank(), handle=Handle(parts=(seat(),)),
+                guides=Guides(train=tuple(guide(i, a) for i, a in enumerate(at))),
+            )  # fmt: skip
+            with self.assertRaisesRegex(BendError, words):
+                plan_loaded(*pieces(b), BendSetup())
+
+    def test_estimated_is_said(self):
+        self.assertTrue(self.loaded(rod()).estimated)
+
+
+class ReelSide(unittest.TestCase):
+    def test_the_straight_path_in_closed_form(self):
+        # x = (h_spool - h_ring) / tan(tilt).
+        reel = Reel(height_mm=60, tilt_deg=4)
+        rings = [guide(i).model_copy(update={"height_mm": h, "ring_mm": r}) for i, (r, h) in enumerate(((30, 45), (16, 25), (8, 12)))]  # fmt: skip
+        got = plan_reel_side(reel, rings)
+        for spot, h in zip(got.spots, (45, 25, 12), strict=True):
+            self.assertAlmostEqual(spot.from_lip_mm, (60 - h) / math.tan(math.radians(4)), delta=0.01)  # fmt: skip
+
+    def test_level_or_too_low_is_said(self):
+        self.assertIn("level", plan_reel_side(Reel(tilt_deg=0), [guide(0)]).words)
+        tall = guide(0).model_copy(update={"height_mm": 80.0})
+        self.assertIn("no path ahead", plan_reel_side(Reel(height_mm=50), [tall]).words)
+
+    @given(st.floats(20, 120), st.floats(1, 10), st.floats(5, 18))
+    def test_lower_rings_lie_further_out(self, height, tilt, ring):
+        rings = [guide(i).model_copy(update={"height_mm": ring * f, "ring_mm": 10.0}) for i, f in enumerate((1.0, 0.7, 0.4))]  # fmt: skip
+        spots = plan_reel_side(Reel(height_mm=height, tilt_deg=tilt), rings).spots
+        self.assertEqual([s.from_lip_mm for s in spots], sorted(s.from_lip_mm for s in spots))
+
+
+class TheTrain(unittest.TestCase):
+    def test_heavier_guides_make_a_slower_rod(self):
+        cases = plan_train(*pieces(rod())).cases
+        bare, planned, smaller, double = (c.frequency_hz for c in cases)
+        self.assertGreater(bare, smaller)
+        self.assertGreater(smaller, planned)
+        self.assertGreater(planned, double)
+
+    def test_as_built_beats_the_plan(self):
+        b = rod()
+        first = b.guides.train[0]
+        built = first.model_copy(
+            update={"built": StatedAt(datum="tip_top_ring", distance_mm=111.0)}
+        )
+        moved = b.model_copy(
+            update={"guides": b.guides.model_copy(update={"train": (built, *b.guides.train[1:])})}
+        )
+        placed = plan(moved).guides.placed[0]
+        self.assertEqual(placed.source, "built")
+        self.assertAlmostEqual(placed.from_tip_ring_mm, 111, delta=0.8)

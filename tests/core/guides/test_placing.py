@@ -1,0 +1,241 @@
+"""Closing the middle, datums and rounding: the worked example, exact sums, strict order."""
+
+import itertools
+import unittest
+
+from hypothesis import assume, given
+from hypothesis import strategies as st
+
+from tests.core.samples import INCH, blank, build, codes, finding, grip, guide, rod, seat
+from wise_spool.core.document.blank import Blank, Joint
+from wise_spool.core.document.design import Brief
+from wise_spool.core.document.guides import Guides, Reel, TipTop
+from wise_spool.core.document.parts import Handle
+from wise_spool.core.ground.measures import STEP_MM
+from wise_spool.core.guides.closing import (
+    close_after_gap,
+    close_from_first_gap,
+    free_counts_that_close,
+)
+from wise_spool.core.guides.datums import Datums, DatumUnknownError
+from wise_spool.core.plan import plan
+
+spans = st.floats(50, 3000)
+
+
+def inches(*values):
+    return [v * INCH for v in values]
+
+
+class ClosingTheMiddle(unittest.TestCase):
+    def test_the_worked_example(self):
+        # Worked example: fixed 14 1/8 and 29 1/2 in from the tip, last gap 4 3/8, two guides between.
+        closed = close_after_gap((29.5 - 14.125) * INCH, 4.375 * INCH, 2)
+        for gap, wanted in zip(closed.gaps, inches(4.75, 5.125, 5.5), strict=True):
+            self.assertAlmostEqual(gap, wanted, places=9)
+
+    def test_the_worked_example_through_a_whole_build(self):
+        at = inches(9.75, 14.125)
+        train = (guide(1, at[0]), guide(2, at[1]), guide(3), guide(4), guide(5, 29.5 * INCH))
+        placed = plan(rod(*train)).guides.placed
+        self.assertEqual([round(g.gap_mm / INCH, 6) for g in placed[2:]], [4.75, 5.125, 5.5])
+        self.assertEqual(
+            [g.source for g in placed], ["stated", "stated", "closed", "closed", "stated"]
+        )
+
+    @given(spans, st.floats(1, 400), st.integers(0, 15))
+    def test_the_sum_is_exact_and_the_steps_even(self, span, before, free):
+        closed = close_after_gap(span, before, free)
+        self.assertAlmostEqual(sum(closed.gaps), span, places=6)
+        for a, b in itertools.pairwise((before, *closed.gaps)):
+            self.assertAlmostEqual(b - a, closed.step_mm, places=6)
+
+    @given(spans, st.floats(1, 400), st.integers(0, 15))
+    def test_from_a_first_gap_too(self, span, first, free):
+        closed = close_from_first_gap(span, first, free)
+        self.assertAlmostEqual(sum(closed.gaps), span, places=6)
+        if free:
+            self.assertAlmostEqual(closed.gaps[0], first, places=6)
+
+    @given(spans, st.floats(20, 200), st.floats(20, 400))
+    def test_counts_said_to_close_do(self, span, before, nxt):
+        for free in free_counts_that_close(span, before, nxt):
+            closed = close_after_gap(span, before, free)
+            self.assertGreaterEqual(closed.step_mm, -1e-9)
+            self.assertLessEqual(closed.gaps[-1], nxt + 1e-6)
+
+    def test_crossing_sets_are_refused(self):
+        with self.assertRaises(ValueError):
+            close_after_gap(-5, 100, 2)
+
+    def test_a_wrong_number_says_which_works(self):
+        at = inches(9.75, 14.125)
+        train = (
+            guide(1, at[0]),
+            guide(2, at[1]),
+            *(guide(i) for i in range(3, 9)),
+            guide(9, 29.5 * INCH),
+        )
+        said = finding(plan(rod(*train)), "guides-middle-open").sentence
+        self.assertIn("0 to 2 would close it", said)
+
+
+class Datum(unittest.TestCase):
+    datums = Datums(length_mm=2000, tip_top_ring_mm=2010, spool_lip_mm=400, seat_front_mm=450)
+
+    @given(
+        st.sampled_from(["butt", "bare_tip", "tip_top_ring", "spool_lip", "seat_front"]),
+        st.floats(0, 2000),
+    )
+    def test_there_and_back(self, datum, distance):
+        self.assertAlmostEqual(
+            self.datums.distance(datum, self.datums.station(datum, distance)), distance, places=6
+        )
+
+    def test_each_from_its_own_end(self):
+        self.assertEqual(self.datums.station("tip_top_ring", 110), 1900)
+        self.assertEqual(self.datums.station("bare_tip", 100), 1900)
+        self.assertEqual(self.datums.station("spool_lip", 500), 900)
+
+    def test_an_unknown_datum_is_an_error(self):
+        with self.assertRaises(DatumUnknownError):
+            Datums(length_mm=2000, tip_top_ring_mm=2010).station("spool_lip", 500)
+
+    def test_a_longer_reel_moves_only_the_reel_side(self):
+        train = (guide(1, 100), guide(2, 500, "spool_lip"))
+        parts = (grip(), seat())
+        near = plan(
+            build(
+                blank=blank(),
+                handle=Handle(parts=parts),
+                guides=Guides(train=train, reel=Reel(lip_ahead_mm=50)),
+            )
+        )
+        far = plan(
+            build(
+                blank=blank(),
+                handle=Handle(parts=parts),
+                guides=Guides(train=train, reel=Reel(lip_ahead_mm=80)),
+            )
+        )
+        moved = [
+            b.station_mm - a.station_mm
+            for a, b in zip(near.guides.placed, far.guides.placed, strict=True)
+        ]
+        self.assertEqual([round(m, 6) for m in moved], [0, 30])
+
+    def test_a_trimmed_tip_carries_the_chart_with_it(self):
+        cut = plan(build(blank=blank(trim_tip_mm=50), guides=Guides(train=(guide(1, 100),))))
+        self.assertAlmostEqual(cut.guides.placed[0].station_mm, 1950 + 10 - 100)
+
+    def test_foot_edge_and_ring_centre(self):
+        g = guide(1, 200, foot_butt_mm=14)
+        edge = plan(
+            rod(g).model_copy(update={"guides": Guides(train=(g,), mark_under="foot_edge")})
+        )
+        self.assertAlmostEqual(edge.guides.placed[0].station_mm - (2010 - 200), 14)
+
+
+@st.composite
+def trains(draw):
+    """A train with any mix of stated and free guides, stated ones in order."""
+    n = draw(st.integers(1, 12))
+    stated = draw(st.lists(st.booleans(), min_size=n, max_size=n))
+    spots = sorted(draw(st.lists(st.floats(40, 1700), min_size=n, max_size=n, unique=True)))
+    return tuple(
+        guide(i, at if fixed else None)
+        for i, (at, fixed) in enumerate(zip(spots, stated, strict=True))
+    )
+
+
+class AnyTrain(unittest.TestCase):
+    @given(
+        trains(),
+        st.sampled_from(sorted(STEP_MM)),
+        st.sampled_from(["tip_top_ring", "butt", "bare_tip"]),
+    )
+    def test_gaps_sum_to_the_last_guide_and_marks_are_whole_steps(self, train, rule, mark_from):
+        b = build(blank=blank(), guides=Guides(train=train, mark_from=mark_from), rule=rule)
+        placed = [g for g in plan(b).guides.placed if g.gap_mm is not None]
+        assume(placed)
+        self.assertAlmostEqual(sum(g.gap_mm for g in placed), placed[-1].from_tip_ring_mm, places=2)
+        datums = Datums(length_mm=2000, tip_top_ring_mm=2010)
+        for g in placed:
+            steps = datums.distance(mark_from, g.marked_mm) / STEP_MM[rule]
+            self.assertAlmostEqual(steps, round(steps), places=3)
+            self.assertLessEqual(abs(g.marked_mm - g.station_mm), STEP_MM[rule] / 2 + 1e-3)
+
+    @given(trains())
+    def test_order_is_strict_or_said_to_be_broken(self, train):
+        p = plan(rod(*train))
+        stations = [g.marked_mm for g in p.guides.placed if g.marked_mm is not None]
+        if any(b >= a for a, b in itertools.pairwise(stations)):
+            self.assertIn("guides-order", codes(p))
+
+    @given(trains())
+    def test_the_same_build_gives_the_same_plan_to_the_byte(self, train):
+        b = rod(*train)
+        again = type(b).model_validate_json(b.model_dump_json())
+        self.assertEqual(plan(b).model_dump_json(), plan(again).model_dump_json())
+
+
+class WhatIsSaid(unittest.TestCase):
+    def test_sixteen_for_eighteen(self):
+        # The misreading the trade knows: 16 3/4 written for 18 3/4.
+        at = inches(5, 9.375, 14, 16.75, 23.75, 29)
+        said = finding(
+            plan(rod(*(guide(i, a) for i, a in enumerate(at)))), "guides-misread"
+        ).sentence
+        self.assertIn("16 3/4 leaves a 2 3/4 gap", said)
+        self.assertIn("18 3/4?", said)
+
+    def test_a_good_chart_is_not_questioned(self):
+        at = inches(4, 8.25, 12.875, 18, 23.625, 29.75)
+        self.assertNotIn(
+            "guides-misread", codes(plan(rod(*(guide(i, a) for i, a in enumerate(at)))))
+        )
+
+    def test_a_chart_longer_than_the_rod(self):
+        self.assertEqual(
+            finding(plan(rod(guide(1, 100), guide(2, 2500))), "guides-off-butt").weight, "ruins"
+        )
+
+    def test_a_guide_on_the_grip(self):
+        p = plan(rod(guide(1, 1900), parts=(grip(length=300),)))
+        self.assertEqual(finding(p, "guides-on-grip").weight, "ruins")
+
+    def test_a_guide_on_a_joint(self):
+        b = rod(guide(1, 1010))
+        b = b.model_copy(
+            update={"blank": b.blank.model_copy(update={"joints": (Joint(station_mm=1000),)})}
+        )
+        self.assertIn("guides-on-joint", codes(plan(b)))
+
+    def test_two_guides_at_one_place(self):
+        self.assertIn(
+            "one place", finding(plan(rod(guide(1, 300), guide(2, 300))), "guides-order").sentence
+        )
+
+    def test_crossing_tip_side_and_reel_side(self):
+        p = plan(rod(guide(1, 1200), guide(2), guide(3, 1100, "butt"), parts=(grip(), seat())))
+        self.assertIn("cross", finding(p, "guides-order").sentence)
+
+    def test_reel_side_without_a_seat_waits(self):
+        self.assertIn(
+            "guides-datum-unknown", codes(plan(rod(guide(1, 100), guide(2, 500, "spool_lip"))))
+        )
+
+    def test_small_rings_freeze(self):
+        cold = rod(guide(1, 100).model_copy(update={"ring_mm": 4}), brief=Brief(cold=True))
+        self.assertIn("guides-ice", codes(plan(cold)))
+
+    def test_about_one_a_foot(self):
+        # Common practice: about one guide a foot plus the tip-top, as a starting point.
+        p = plan(build(blank=Blank(length_mm=7 * 304.8), guides=Guides(tip_top=TipTop())))
+        self.assertEqual(p.guides.usual_count, 7)
+        self.assertIn("About 7", finding(p, "guides-empty").sentence)
+
+    def test_an_unstated_stripper_is_assumed_and_said(self):
+        p = plan(rod(guide(1), guide(2), guide(3), parts=(grip(), seat())))
+        self.assertEqual(p.guides.placed[-1].source, "assumed")
+        self.assertIn("guides-stripper-assumed", codes(p))

@@ -1,0 +1,63 @@
+"""Choosing sizes: the smallest that clears, the next one, and what passes the butt."""
+
+import unittest
+
+from tests.core.samples import blank, build, grip, seat
+from wise_spool.core.document.parts import BoreStep, Handle, Part
+from wise_spool.core.plan import plan
+
+
+def candidate(part_id, bore, **steps):
+    base = seat(bore)
+    inner = base.seat.model_copy(update=steps)
+    return base.model_copy(update={"id": part_id, "name": f"seat {part_id}", "seat": inner})
+
+
+def chosen(*candidates, **handle):
+    h = Handle(parts=(grip(), seat()), candidates=candidates, **handle)
+    return {c.kind: c for c in plan(build(blank=blank(), handle=h)).handle.sizes}
+
+
+class Seats(unittest.TestCase):
+    def test_the_smallest_that_clears_and_its_runner_up(self):
+        # The blank under the seat, at 200 mm, is 11 mm thick.
+        got = chosen(candidate("a", 11.0), candidate("b", 15), candidate("c", 12))["reel_seat"]
+        self.assertEqual((got.best, got.runner_up), ("c", "b"))
+        self.assertFalse(next(j for j in got.judged if j.part_id == "a").fits)
+
+    def test_a_lip_counts_as_the_bore(self):
+        lip = (BoreStep(from_mm=40, to_mm=44, bore_mm=10.5),)
+        got = chosen(candidate("a", 15, steps=lip))["reel_seat"]
+        self.assertIsNone(got.best)
+
+    def test_with_guides_on_it_must_pass_the_whole_butt(self):
+        # The butt is 12 mm: a seat that clears 11 mm at its place does not come over it.
+        small, large = candidate("a", 11.6), candidate("b", 13)
+        self.assertEqual(chosen(small, large)["reel_seat"].best, "a")
+        repaired = chosen(small, large, guides_on=True)["reel_seat"]
+        self.assertEqual(repaired.best, "b")
+        self.assertIn("pass the butt", repaired.judged[-1].reason)
+
+    def test_none_that_fits_says_why_each_does_not(self):
+        got = chosen(candidate("a", 10), candidate("b", 9))["reel_seat"]
+        self.assertIsNone(got.best)
+        self.assertTrue(all(j.reason for j in got.judged))
+
+
+class Checks(unittest.TestCase):
+    def test_sized_at_its_own_stop_not_guessed_a_size_too_large(self):
+        # Common practice: winding checks guessed by trial come a size too large.
+        def check(part_id, bore):
+            return Part(
+                id=part_id, kind="winding_check", material="metal", length_mm=3, bore_butt_mm=bore
+            )
+
+        got = chosen(check("tight", 10.2), check("right", 10.55), check("large", 11.5))[
+            "winding_check"
+        ]
+        self.assertEqual((got.best, got.runner_up), ("right", "large"))
+        self.assertFalse(next(j for j in got.judged if j.part_id == "large").snug)
+
+    def test_an_unmeasured_bore_is_said(self):
+        cap = Part(id="cap", kind="butt_cap", length_mm=20)
+        self.assertIn("measured", chosen(cap)["butt_cap"].judged[0].reason)

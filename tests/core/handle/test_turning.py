@@ -1,0 +1,119 @@
+"""Turning: cut lists that count the kerf, drills in both units, stop diameters."""
+
+import itertools
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.samples import INCH, blank, build, codes, finding, grip, seat, sticks
+from wise_spool.core.document.parts import Handle, Part, Stock
+from wise_spool.core.handle.turning import STANDARD_DRILLS, Piece, choose_drill, plan_cuts
+from wise_spool.core.plan import plan
+
+
+def pieces(*lengths):
+    return [
+        Piece(part_id=f"p{n}", name=f"piece {n}", finished_mm=x, sawn_mm=x)
+        for n, x in enumerate(lengths)
+    ]
+
+
+class CutLists(unittest.TestCase):
+    def test_twelve_inches_do_not_yield_twelve_inches(self):
+        # Common practice: 2 1/2 + 4 + 5 1/2 in is 12 in, and two kerfs more.
+        cut = plan_cuts(
+            pieces(2.5 * INCH, 4 * INCH, 5.5 * INCH), Stock(sticks=sticks(12 * INCH), kerf_mm=2)
+        )
+        self.assertEqual(len(cut.uncut), 1)
+        self.assertAlmostEqual(cut.short_mm, 4, places=2)
+
+    def test_with_no_kerf_they_do(self):
+        cut = plan_cuts(
+            pieces(2.5 * INCH, 4 * INCH, 5.5 * INCH), Stock(sticks=sticks(12 * INCH), kerf_mm=0)
+        )
+        self.assertEqual((cut.uncut, cut.short_mm), ((), 0))
+
+    @given(st.lists(st.floats(20, 300), min_size=1, max_size=5),
+           st.lists(st.floats(50, 500), min_size=1, max_size=3), st.floats(0, 6))  # fmt: skip
+    def test_never_more_wood_than_there_is_and_never_fewer_pieces_than_possible(
+        self, sizes, lengths, kerf
+    ):
+        cut = plan_cuts(pieces(*sizes), Stock(sticks=sticks(*lengths), kerf_mm=kerf))
+        made = sum(len(s.pieces) for s in cut.sticks)
+        for s in cut.sticks:
+            used = sum(p.sawn_mm for p in s.pieces) + kerf * (len(s.pieces) - 1)
+            self.assertLessEqual(used, s.length_mm + 1e-6)
+            self.assertAlmostEqual(s.left_mm, s.length_mm - used, delta=0.01)
+        best = 0
+        for where in itertools.product(range(-1, len(lengths)), repeat=len(sizes)):
+            fits = all(
+                sum(x for x, w in zip(sizes, where, strict=True) if w == n)
+                + kerf * max(where.count(n) - 1, 0)
+                <= stick + 1e-9
+                for n, stick in enumerate(lengths)
+            )
+            best = max(best, sum(w >= 0 for w in where) if fits else 0)
+        self.assertEqual(made, best)
+
+
+class Drills(unittest.TestCase):
+    def test_eight_millimetres_is_not_five_sixteenths(self):
+        # 5/16 in is 7.9375 mm: an 8 mm bore drilled with it is 0.0625 mm tight.
+        choice = choose_drill(7.99)
+        self.assertEqual((choice.snug.name, choice.loose.name), ("5/16 in", "8 mm"))
+        self.assertAlmostEqual(choice.loose.diameter_mm - choice.snug.diameter_mm, 0.0625)
+
+    def test_exact_is_both(self):
+        choice = choose_drill(12.7)
+        self.assertEqual((choice.snug.name, choice.loose.name), ("1/2 in", "1/2 in"))
+
+    def test_past_the_largest_there_is_no_loose_one(self):
+        self.assertIsNone(choose_drill(40).loose)
+        self.assertIsNone(choose_drill(1).snug)
+
+    def test_names_say_their_sizes(self):
+        for d in STANDARD_DRILLS:
+            if d.name.endswith("in"):
+                top, bottom = d.name.removesuffix(" in").split("/")
+                self.assertAlmostEqual(d.diameter_mm, int(top) / int(bottom) * INCH, places=3)
+
+
+class Cards(unittest.TestCase):
+    def card(self, *parts, **stock):
+        made = plan(build(blank=blank(), handle=Handle(parts=parts, stock=Stock(**stock))))
+        return made, made.handle.turning.cards[0]
+
+    def test_stop_leaves_the_sanding_allowance_and_a_tenon_none(self):
+        tenon = grip(turned=True, overlap_mm=12, tenon_od_mm=15)
+        _, card = self.card(tenon, sanding_mm=0.5, sticks=sticks(400))
+        for s in card.stations:
+            over = 0 if s.what.startswith("tenon") else 0.5
+            self.assertAlmostEqual(s.stop_mm - s.final_mm, over)
+            self.assertGreaterEqual(s.rough_mm, s.stop_mm)
+        self.assertEqual(card.tenon_mm, 12)
+
+    def test_exposed_is_what_nothing_covers(self):
+        parts = (
+            grip(length=100, turned=True),
+            seat(),
+            Part(id="f", kind="foregrip", length_mm=50, overlap_mm=8),
+        )
+        _, card = self.card(parts[0], parts[2], sticks=sticks(400))
+        self.assertEqual(card.exposed_mm, 92)
+
+    def test_mandrel_against_taper(self):
+        _, card = self.card(grip(turned=True), mandrel_mm=10, sticks=sticks(400))
+        self.assertAlmostEqual(card.mandrel_gap_butt_mm, 12.15 - 10, places=2)
+        self.assertAlmostEqual(card.mandrel_gap_tip_mm, 11.15 - 10, places=2)
+
+    def test_thin_stock_and_a_silly_kerf_are_said(self):
+        made, _ = self.card(
+            grip(length=15, turned=True), side_mm=20, kerf_mm=18, sticks=sticks(400)
+        )
+        self.assertIn("turning-kerf", codes(made))
+        self.assertEqual(finding(made, "turning-thin").weight, "ruins")
+
+    def test_short_stock_names_what_cannot_be_cut(self):
+        made, _ = self.card(grip(turned=True), sticks=sticks(150))
+        self.assertIn("cannot be cut", finding(made, "turning-short").sentence)

@@ -1,0 +1,252 @@
+"""The loaded rod against published tables, elliptic integrals, boundary-value solutions, statics."""
+
+import itertools
+import math
+import unittest
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy.integrate import solve_bvp
+from scipy.optimize import brentq
+from scipy.special import ellipeinc, ellipkinc
+
+from wise_spool.core.mechanics.elastica import BendError, Load, Ring, Rod, bend, break_angles
+from wise_spool.core.mechanics.frequency import first_frequency_hz
+
+
+def even(ei=1e6):
+    return lambda s: np.full_like(s, ei)
+
+
+UNIFORM = Rod(1000, 0, even())
+# Mattiasson 1981, Int. J. Numer. Methods Eng. 17: PL^2/EI -> tip drop / L, tip angle in rad.
+MATTIASSON = {1: (0.30172, 0.46135), 2: (0.49346, 0.78175), 5: (0.71379, 1.21537), 10: (0.81061, 1.43029)}  # fmt: skip
+
+
+def elliptic_tip(alpha):
+    """Tip drop over length of a uniform cantilever under a dead tip load, by elliptic integrals.
+
+    With p = sin(pi/4 + tip angle/2): F(p, pi/2) - F(p, phi0) = sqrt(alpha), sin(phi0) = 1/(p sqrt 2),
+    and drop/L = 1 - 2 (E(p, pi/2) - E(p, phi0)) / sqrt(alpha) (Bisshopp & Drucker 1945).
+    """
+
+    def miss(p):
+        phi = math.asin(1 / (p * math.sqrt(2)))
+        return ellipkinc(math.pi / 2, p * p) - ellipkinc(phi, p * p) - math.sqrt(alpha)
+
+    p = brentq(miss, math.sqrt(0.5) + 1e-12, 1 - 1e-15)
+    phi = math.asin(1 / (p * math.sqrt(2)))
+    return 1 - 2 * (ellipeinc(math.pi / 2, p * p) - ellipeinc(phi, p * p)) / math.sqrt(alpha)
+
+
+def blank(x):
+    return 14 - 0.0055 * x
+
+
+def tapered(x):
+    return 60 * blank(x) ** 3.5
+
+
+def dressed(side=1.0, reel=True):
+    spots = ((700, 45), (1000, 28), (1280, 18), (1500, 13), (1680, 11), (1820, 10), (1930, 9))
+    rings = (*(Ring(s, side * h) for s, h in spots), Ring(2050, side * 6, 0, 8))
+    return Rod(2050, 400, tapered, None, rings, (330.0, side * 40) if reel else None)
+
+
+class AgainstPublished(unittest.TestCase):
+    def test_mattiasson(self):
+        for alpha, (drop, angle) in MATTIASSON.items():
+            bent = bend(UNIFORM, Load(float(alpha), 90))
+            self.assertAlmostEqual(bent.tip_mm[1] / 1000, drop, delta=1e-4)
+            self.assertAlmostEqual(math.radians(bent.tip_deg), angle, delta=1e-4)
+
+    def test_elliptic_integrals_at_ten_loads(self):
+        for alpha in (0.1, 0.4, 0.8, 1.5, 2.5, 3.5, 4.5, 6, 8, 9.5):
+            drop = bend(UNIFORM, Load(alpha, 90)).tip_mm[1] / 1000
+            self.assertAlmostEqual(drop, elliptic_tip(alpha), delta=1e-4)
+
+    def test_a_solid_cone_frustum_under_a_small_load(self):
+        # Roark-style closed form: drop = 64 P L^3 / (3 pi E d_butt^3 d_tip).
+        e, big, small, length = 40_000.0, 12.0, 3.0, 1500.0
+        rod = Rod(length, 0, lambda s: e * math.pi / 64 * (big + (small - big) * s / length) ** 4)
+        load = 1e-4
+        want = 64 * load * length**3 / (3 * math.pi * e * big**3 * small)
+        self.assertAlmostEqual(bend(rod, Load(load, 90), 240).tip_mm[1] / want, 1, delta=2e-3)
+
+    def test_a_tapered_blank_against_scipys_boundary_value_solver(self):
+        # EI theta'' + (EI)' theta' = -P cos(theta), theta(0) = 0, theta'(L) = 0, with M = EI theta'.
+        length, load = 1650.0, 5.0
+
+        def slopes(s, y):
+            return np.vstack([y[1] / tapered(s + 400), -load * np.cos(y[0])])
+
+        def ends(a, b):
+            return np.array([a[0], b[1]])
+
+        s = np.linspace(0, length, 400)
+        guess = np.vstack([1.2 * (s / length) ** 2, load * (length - s)])
+        found = solve_bvp(slopes, ends, s, guess, tol=1e-8, max_nodes=20_000)
+        self.assertTrue(found.success)
+        fine = np.linspace(0, length, 20_001)
+        theta = found.sol(fine)[0]
+        want = np.trapezoid(np.cos(theta), fine) + 400, np.trapezoid(np.sin(theta), fine)
+        got = bend(Rod(2050, 400, tapered), Load(load, 90)).tip_mm
+        self.assertLess(math.dist(got, want) / length, 1e-3)
+
+    def test_error_falls_as_the_mesh_is_refined(self):
+        exact = elliptic_tip(5)
+        errors = [abs(bend(UNIFORM, Load(5, 90), n).tip_mm[1] / 1000 - exact) for n in (20, 40, 80, 160)]  # fmt: skip
+        for coarse, fine in itertools.pairwise(errors):
+            self.assertGreater(coarse / fine, 3)  # second order: four times a halving
+
+
+class Statics(unittest.TestCase):
+    def test_one_frictionless_guide_by_hand(self):
+        # A straight stiff rod, ring h off the axis at L, line from the reel on the same offset,
+        # pulled square off: on the ring T back along the rod and T sideways. The clamp carries
+        # the moment T L (sideways) and T h (the back pull on its offset, which bends it the same way).
+        length, h, tension = 1000.0, 20.0, 0.5
+        rod = Rod(length, 0, even(1e9), None, (Ring(length, h),), (0.0, h))
+        bent = bend(rod, Load(tension, 90), 400)
+        moment = 1e9 * bent.curvature[0]
+        element = bent.element_mm[0]
+        # The first bend sits a quarter element in from the clamp.
+        want = tension * (length - element / 4) + tension * h
+        self.assertAlmostEqual(moment / want, 1, delta=1e-3)
+
+    def test_moments_balance_everywhere(self):
+        # What the line does to all rings beyond a bend equals EI times the curvature there.
+        for pull in (60, 100, 140):
+            bent = bend(dressed(), Load(6, pull))
+            direction = np.array([math.cos(math.radians(pull)), math.sin(math.radians(pull))])
+            legs = np.diff(bent.line_mm, axis=0)
+            units = legs / np.linalg.norm(legs, axis=1)[:, None]
+            units = np.vstack([units, direction])
+            forces = 6 * (units[1:] - units[:-1])  # on each ring, reel left out
+            for i in range(5, bent.element_mm.size - 8, 9):
+                here = np.array([bent.x_mm[i], bent.y_mm[i]])
+                m = 0.0
+                for ring, f, k in zip(bent.line_mm[1:], forces, range(99), strict=False):
+                    if dressed().rings[k].station_mm > bent.station_mm[i] + 1e-9:
+                        arm = ring - here
+                        m += arm[0] * f[1] - arm[1] * f[0]
+                inside = tapered(bent.station_mm[i : i + 1])[0] * bent.curvature[i]
+                if not any(abs(r.station_mm - bent.station_mm[i]) < 15 for r in dressed().rings):
+                    self.assertAlmostEqual(inside, m, delta=1e-6 * 6 * 1650)
+
+    def test_the_gradient_is_that_of_the_energy(self):
+        from wise_spool.core.mechanics.elastica import _mesh, _System
+
+        rod = dressed()
+        system = _System(rod, Load(5, 110), _mesh(rod, 40))
+        rng = np.random.default_rng(3)
+        theta = np.linspace(0, 1.2, system.n) + rng.normal(0, 0.02, system.n)
+        _, gradient, hessian = system.evaluate(theta, 1.0)
+        for i in (0, 7, 19, system.n - 1):
+            step = np.zeros(system.n)
+            step[i] = 1e-5
+            up, gu, _ = system.evaluate(theta + step, 1.0)
+            down, gd, _ = system.evaluate(theta - step, 1.0)
+            self.assertAlmostEqual(
+                (up - down) / 2e-5, gradient[i], delta=1e-3 * abs(gradient).max()
+            )
+            np.testing.assert_allclose((gu - gd) / 2e-5, hessian[i], atol=1e-3 * abs(hessian).max())
+
+    def test_mirrored_left_for_right(self):
+        # Guides on the inside pulled one way are guides on the outside pulled the other way.
+        a = bend(dressed(1), Load(4, 90))
+        b = bend(dressed(-1), Load(4, -90))
+        np.testing.assert_allclose(a.x_mm, b.x_mm, atol=1e-6)
+        np.testing.assert_allclose(a.y_mm, -b.y_mm, atol=1e-6)
+
+    def test_friction_holds_line_back(self):
+        free, rubbed = bend(dressed(), Load(6, 100)), bend(dressed(), Load(6, 100, friction=0.15))
+        self.assertTrue((np.diff(rubbed.tension_n) >= -1e-9).all())
+        self.assertLess(rubbed.tension_n[0], free.tension_n[0])
+        # Capstan: the whole fall is exp(-mu times all the turning).
+        pull = np.array([math.cos(math.radians(100)), math.sin(math.radians(100))])
+        turned = float(break_angles(rubbed.line_mm, pull).sum())
+        self.assertAlmostEqual(rubbed.tension_n[0], 6 * math.exp(-0.15 * turned), delta=0.02)
+
+    def test_own_weight_bends_it_down(self):
+        rod = Rod(2050, 400, tapered, lambda x: 0.03 * (blank(x) / 14) ** 2)
+        level = bend(rod, Load(0, 90, own_weight=True)).tip_mm[1]
+        upright = bend(rod, Load(0, 90, own_weight=True, uphill_deg=90)).tip_mm[1]
+        self.assertGreater(level, 1)
+        self.assertAlmostEqual(upright, 0, delta=1e-6)
+
+    def test_more_load_more_energy_stored_and_a_lower_potential(self):
+        last = -1.0
+        for tension in (1, 2, 4, 8, 16):
+            bent = bend(dressed(), Load(tension, 90))
+            ei = tapered(bent.station_mm[:-1])
+            reach = np.concatenate([[bent.element_mm[0] / 2], (bent.element_mm[:-1] + bent.element_mm[1:]) / 2])  # fmt: skip
+            stored = 0.5 * float((ei * bent.curvature[:-1] ** 2 * reach).sum())
+            self.assertGreater(stored, last)
+            last = stored
+
+
+class Robust(unittest.TestCase):
+    @settings(max_examples=40, deadline=None)
+    @given(
+        st.floats(0, 40),
+        st.floats(0, 175),
+        st.lists(st.floats(450, 2000), min_size=1, max_size=19, unique_by=lambda s: round(s / 12)),
+        st.sampled_from([1.0, -1.0]),
+    )
+    def test_any_load_any_pull_any_train(self, tension, pull, stations, side):
+        rings = (*(Ring(s, side * (8 + (2050 - s) / 40)) for s in sorted(stations)), Ring(2050, side * 6, 0, 8))  # fmt: skip
+        rod = Rod(2050, 400, tapered, None, rings, (330.0, side * 45))
+        bent = bend(rod, Load(tension, pull))
+        self.assertTrue(np.isfinite(bent.x_mm).all())
+        self.assertLess(bent.residual, 1e-6)
+        self.assertAlmostEqual(float(np.hypot(np.diff(bent.x_mm), np.diff(bent.y_mm)).sum()), 1650, delta=1e-6)  # fmt: skip
+
+    def test_no_load_is_straight(self):
+        bent = bend(dressed(), Load(0, 90))
+        self.assertLess(abs(bent.tip_mm[1]), 1e-6)
+
+    def test_a_joint_may_be_stiffer(self):
+        def stepped(s):
+            return np.where((s > 1000) & (s < 1080), 8.0, 1.0) * tapered(s)
+
+        soft = bend(Rod(2050, 400, tapered), Load(0.1, 90)).tip_mm[1]
+        stiff = bend(Rod(2050, 400, stepped), Load(0.1, 90)).tip_mm[1]
+        self.assertLess(stiff, soft)
+
+    def test_what_cannot_bend_says_why(self):
+        for rod, load, words in (
+            (Rod(1000, 0, lambda s: np.zeros_like(s)), Load(1), "stiffness is not known"),
+            (Rod(1000, 995, even()), Load(1), "nothing can bend"),
+            (UNIFORM, Load(-1), "nought or more"),
+            (UNIFORM, Load(math.nan), "nought or more"),
+        ):
+            with self.assertRaisesRegex(BendError, words):
+                bend(rod, load)
+
+
+class Frequencies(unittest.TestCase):
+    def test_uniform_cantilever(self):
+        # w = 3.516 sqrt(EI / (m L^4)), handbook value; m in t/mm.
+        ei, m, length = 1e7, 0.05, 1500.0
+        want = 3.516 * math.sqrt(ei / (m * 1e-6 * length**4)) / (2 * math.pi)
+        got = first_frequency_hz(length, 0, even(ei), lambda x: np.full_like(x, m))
+        self.assertAlmostEqual(got / want, 1, delta=1e-3)
+
+    def test_full_cone(self):
+        # 8.719 in the same form with EI and m at the base; from memory.
+        ei, m, length = 1e8, 0.2, 1500.0
+        got = first_frequency_hz(
+            length, 0, lambda s: ei * np.maximum(1 - s / length, 1e-3) ** 4,
+            lambda s: m * np.maximum(1 - s / length, 1e-3) ** 2, elements=240,
+        )  # fmt: skip
+        want = 8.719 * math.sqrt(ei / (m * 1e-6 * length**4)) / (2 * math.pi)
+        self.assertAlmostEqual(got / want, 1, delta=5e-3)
+
+    def test_a_tip_mass_slows_it(self):
+        # Massless beam with a tip mass: w = sqrt(3 EI / (M L^3)).
+        ei, length, grams = 1e7, 1000.0, 50.0
+        got = first_frequency_hz(length, 0, even(ei), lambda x: np.full_like(x, 1e-6), [(length, grams)])  # fmt: skip
+        want = math.sqrt(3 * ei / (grams * 1e-6 * length**3)) / (2 * math.pi)
+        self.assertAlmostEqual(got / want, 1, delta=2e-3)

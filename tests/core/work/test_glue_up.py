@@ -1,0 +1,111 @@
+"""Glue-up: volumes in closed form, mixes inside pot life, adhesives refused where they harm."""
+
+import math
+import unittest
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.core.samples import blank, build, codes, grip, seat
+from wise_spool.core.blank.taper import Taper
+from wise_spool.core.document.parts import Adhesive, Handle, Part
+from wise_spool.core.ground.warmth import POT_SHARE, slower
+from wise_spool.core.handle.fits import gap_volume_ml, straight_bore
+from wise_spool.core.plan import plan
+from wise_spool.core.work.glue_up import SQUEEZE_OUT
+
+CONE = Taper([0, 2000], [12, 2], [0.05, 0.05], 2000)
+QUICK = Adhesive(name="quick", kind="liquid_5", pot_life_min=5, set_min=10)
+
+
+def planned(*parts, **handle):
+    return plan(build(blank=blank(), handle=Handle(parts=parts, **handle)))
+
+
+class Volumes(unittest.TestCase):
+    def test_a_ring_round_a_cylinder(self):
+        # Annulus: pi/4 (B^2 - d^2) L.
+        rod = Taper([0, 1000], [10, 10 - 1e-9], [0.05] * 2, 1000)
+        ring = math.pi / 4 * (11**2 - 10**2) * 200 / 1000
+        self.assertAlmostEqual(gap_volume_ml(straight_bore(11, 11, 200), rod.od_mm, 0), ring, 5)
+
+    def test_a_ring_round_a_cone_is_cylinder_less_frustum(self):
+        # Frustum: pi L (a^2 + ab + b^2) / 12.
+        a, b, length = 12.0, 11.0, 200.0
+        want = (
+            math.pi / 4 * 13**2 * length - math.pi * length * (a * a + a * b + b * b) / 12
+        ) / 1000
+        got = gap_volume_ml(straight_bore(13, 13, length), CONE.od_mm, 0)
+        self.assertAlmostEqual(got, want, places=3)
+
+    def test_squeeze_out_is_added(self):
+        p = planned(grip(bore=12.4))
+        ring = gap_volume_ml(straight_bore(12.4, 12.4, 200), CONE.od_mm, 0)
+        self.assertAlmostEqual(p.work.glue_up.volume_ml, ring * SQUEEZE_OUT, delta=0.05)
+
+
+class Mixes(unittest.TestCase):
+    @given(st.floats(5, 40), st.floats(10, 240), st.integers(1, 8))
+    def test_hands_stay_inside_the_share_of_pot_life(self, temperature, pot, count):
+        tin = Adhesive(name="tin", pot_life_min=pot)
+        parts = tuple(grip(f"p{n}", 60) for n in range(count))
+        plan_ = planned(*parts, adhesives=(tin,), glue_temperature_c=temperature)
+        for mix in plan_.work.glue_up.mixes:
+            limit = POT_SHARE * pot * slower(tin.at_c, temperature)
+            self.assertTrue(mix.hands_min <= limit + 0.06 or len(mix.joints) == 1)
+        joints = [j.part_id for m in plan_.work.glue_up.mixes for j in m.joints]
+        self.assertEqual(joints, [p.id for p in parts])
+
+    def test_ten_degrees_colder_doubles_the_times(self):
+        tin = Adhesive()
+        self.assertAlmostEqual(slower(tin.at_c, tin.at_c - 10), 2)
+
+    def test_halves_of_a_mix_sum_to_it(self):
+        tin = Adhesive(name="two to one", parts_a=2, parts_b=1)
+        mix = planned(grip(bore=12.4), adhesives=(tin,)).work.glue_up.mixes[0]
+        self.assertAlmostEqual(mix.part_a_ml + mix.part_b_ml, mix.volume_ml, delta=0.02)
+        self.assertAlmostEqual(mix.part_a_ml, 2 * mix.part_b_ml, delta=0.02)
+
+    def test_no_mix_is_smaller_than_can_be_measured(self):
+        check = Part(id="c", kind="winding_check", length_mm=3, material="metal")
+        mix = planned(check).work.glue_up.mixes[0]
+        self.assertGreater(mix.volume_ml, mix.needed_ml)
+
+    def test_pot_life_is_not_cure(self):
+        # Common practice: pot life mistaken for cure time is the classic error.
+        mix = planned(grip()).work.glue_up.mixes[0]
+        self.assertLess(mix.pot_life_min, mix.set_min)
+        self.assertLess(mix.set_min, mix.full_cure_min)
+
+
+class Refused(unittest.TestCase):
+    def test_five_minutes_is_too_short_to_align_a_seat(self):
+        # Common practice: seating and aligning takes six.
+        part = seat().model_copy(update={"adhesive": "quick"})
+        self.assertIn("glue-refused", codes(planned(part, adhesives=(QUICK,))))
+
+    def test_but_good_enough_for_a_check(self):
+        part = Part(id="c", kind="winding_check", length_mm=3, material="metal", adhesive="quick")
+        self.assertNotIn("glue-refused", codes(planned(part, adhesives=(QUICK,))))
+
+    def test_a_metal_ferrule_wants_heat(self):
+        ferrule = Part(id="f", kind="butt_ferrule", material="metal", length_mm=90, bore_butt_mm=13)
+        joint = planned(ferrule).work.glue_up.mixes[0].joints[0]
+        self.assertIsNone(joint.refused)
+        paste = Adhesive(name="paste")
+        wrong = ferrule.model_copy(update={"adhesive": "paste"})
+        self.assertIn("glue-refused", codes(planned(wrong, adhesives=(paste,))))
+
+    def test_too_little_pot_life_is_said(self):
+        tin = Adhesive(name="tin", pot_life_min=5)
+        self.assertIn("glue-too-long", codes(planned(seat(), adhesives=(tin,))))
+
+
+class Before(unittest.TestCase):
+    def test_scuffed_only_where_covered(self):
+        p = planned(grip(length=100), seat(gap_before_mm=50))
+        spans = [(s.start_mm, s.end_mm) for s in p.work.glue_up.scuff]
+        self.assertEqual(spans, [(0, 100), (150, 260)])
+
+    def test_seat_threads_are_masked(self):
+        self.assertTrue(any("threads" in m for m in planned(seat()).work.glue_up.mask))

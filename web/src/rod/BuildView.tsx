@@ -1,0 +1,275 @@
+import { ArrowLeft, FileText, Redo2, RotateCcw, Undo2 } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Link, useLocation, useSearchParams } from "wouter";
+
+import { STAGES } from "../api/types";
+import type { StageName, StageStanding } from "../api/types";
+import { Findings } from "../findings/Findings";
+import { Mat } from "../mat/Mat";
+import { HeadTools } from "../shell/HeadTools";
+import { typing } from "../shell/ui";
+import { BlankStage } from "../stages/blank/BlankStage";
+import { FinishStage } from "../stages/finish/FinishStage";
+import { GuidesStage } from "../stages/guides/GuidesStage";
+import { HandleStage } from "../stages/handle/HandleStage";
+import { SpineStage } from "../stages/spine/SpineStage";
+import { Button, IconButton } from "../ui/controls";
+import { ConflictOverlay } from "./ConflictOverlay";
+import { History } from "./History";
+import { useRod } from "./store";
+
+const STAGE_VIEWS = {
+  blank: BlankStage,
+  spine: SpineStage,
+  handle: HandleStage,
+  guides: GuidesStage,
+  finish: FinishStage,
+};
+
+/** One rod: the mat on top, the stage's instrument below it, findings beside. */
+export function BuildView({ id, stage, job }: { id: string; stage: StageName; job?: string }) {
+  const open = useRod((s) => s.open);
+  const build = useRod((s) => s.build);
+  const plan = useRod((s) => s.plan);
+  const server = useRod((s) => s.server);
+  const problem = useRod((s) => s.problem);
+  const notice = useRod((s) => s.notice);
+  const say = useRod((s) => s.say);
+  const [params, setParams] = useSearchParams();
+  const [, go] = useLocation();
+  const selected = params.get("at");
+  const select = (what: string | null) => {
+    if (what !== selected) setParams(what ? { at: what } : {}, { replace: true });
+  };
+  useEffect(() => void open(id), [id, open]);
+  useEffect(() => {
+    if (build) document.title = `${build.name}, ${stage} · Wise Spool`;
+  }, [build, stage]);
+  useKeys(id, stage, go);
+
+  if (problem) {
+    return (
+      <main className="bench grid h-full place-items-center px-6 text-center">
+        <div role="alert">
+          <h1 className="mb-2 text-2xl font-bold">This rod cannot be taken down</h1>
+          <p className="mb-4 text-soft">{problem}</p>
+          <Button onClick={() => void open(id)}>Try again</Button>{" "}
+          <Link href="/" className="ml-3 underline">
+            Back to the rack
+          </Link>
+        </div>
+      </main>
+    );
+  }
+  if (build && !plan && server?.problem) return <Unplanned id={id} says={server.problem} />;
+  if (!build || !plan) {
+    return (
+      <main className="bench h-full" aria-busy="true">
+        <div className="h-11" />
+        <div className="bg-mat" style={{ height: 238 }} />
+        <p className="p-8 text-soft">Laying the rod on the mat…</p>
+      </main>
+    );
+  }
+  const View = STAGE_VIEWS[stage];
+  return (
+    <div className="bench flex h-full flex-col">
+      <TopBar id={id} />
+      <Mat stage={stage} selected={selected} onSelect={select} />
+      <StageTabs id={id} stage={stage} standing={plan.standing} />
+      {notice && (
+        <p role="alert" className="flex items-center gap-3 bg-raised px-5 py-2 text-ruin">
+          {notice}
+          <Button look="quiet" onClick={() => say(null)}>
+            All right
+          </Button>
+        </p>
+      )}
+      <div className="flex min-h-0 flex-1">
+        <main className="min-w-0 flex-1 overflow-auto px-6 pt-4 pb-8">
+          <View selected={selected} onSelect={select} job={job} />
+          <StageFoot id={id} stage={stage} />
+        </main>
+        <Findings stage={stage} id={id} onSelect={select} />
+      </div>
+      <ConflictOverlay />
+    </div>
+  );
+}
+
+const SAVING = {
+  saved: "kept",
+  saving: "keeping…",
+  offline: "server away: kept in this browser, sent when it answers",
+  unkept: "not kept: this browser keeps nothing. Leave the window open until it is sent",
+};
+
+/** A rod that cannot be worked out still opens: what was last done can be taken back. */
+function Unplanned({ id, says }: { id: string; says: string }) {
+  return (
+    <div className="bench flex h-full flex-col">
+      <TopBar id={id} />
+      <main className="grid flex-1 place-items-center px-6 text-center">
+        <div role="alert">
+          <h1 className="mb-2 text-2xl font-bold">This rod cannot be worked out</h1>
+          <p className="mb-2">
+            Nothing of it is lost. Take back what was done last, or go back to an earlier revision.
+          </p>
+          <p className="text-soft">{says}</p>
+        </div>
+      </main>
+      <ConflictOverlay />
+    </div>
+  );
+}
+
+function TopBar({ id }: { id: string }) {
+  const build = useRod((s) => s.build);
+  const saving = useRod((s) => s.saving);
+  const canUndo = useRod((s) => s.server?.can_undo ?? false);
+  const canRedo = useRod((s) => s.server?.can_redo ?? false);
+  const undo = useRod((s) => s.undo);
+  const redo = useRod((s) => s.redo);
+  const [history, setHistory] = useState(false);
+  return (
+    <header className="flex h-11 shrink-0 items-center gap-3 px-3">
+      <Link
+        href="/"
+        className="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-current/10"
+        aria-label="The rack"
+      >
+        <ArrowLeft size={16} aria-hidden /> <span className="text-soft">rack</span>
+      </Link>
+      <h1 className="truncate text-[18px] font-bold">{build?.name}</h1>
+      <span className="fig truncate text-[14px] text-soft">
+        {[build?.number, build?.client && `for ${build.client}`].filter(Boolean).join(" · ")}
+      </span>
+      <span
+        role="status"
+        className={`ml-auto text-[13px] ${saving === "offline" || saving === "unkept" ? "font-semibold text-ruin" : "text-soft"}`}
+      >
+        {SAVING[saving]}
+      </span>
+      <div className="flex items-center">
+        <IconButton
+          name="Undo (Ctrl Z)"
+          disabled={!canUndo || saving !== "saved"}
+          onClick={() => void undo()}
+        >
+          <Undo2 size={17} />
+        </IconButton>
+        <IconButton
+          name="Redo (Ctrl Shift Z)"
+          disabled={!canRedo || saving !== "saved"}
+          onClick={() => void redo()}
+        >
+          <Redo2 size={17} />
+        </IconButton>
+        <IconButton name="What was changed" onClick={() => setHistory(true)}>
+          <RotateCcw size={16} />
+        </IconButton>
+        <HeadTools />
+        <Link
+          href={`/build/${id}/sheet`}
+          className="torn ml-2 flex items-center gap-1.5 px-3 py-1 text-[14px] font-semibold"
+        >
+          <FileText size={15} aria-hidden /> Build sheet
+        </Link>
+      </div>
+      <History open={history} onOpenChange={setHistory} />
+    </header>
+  );
+}
+
+const STATE_SAYS = { empty: "not begun", open: "to settle", ready: "ready to do", done: "done" };
+
+/** The stages, as tape stuck along the mat's near edge. */
+function StageTabs({
+  id,
+  stage,
+  standing,
+}: {
+  id: string;
+  stage: StageName;
+  standing: StageStanding[];
+}) {
+  return (
+    <nav aria-label="Stages" className="flex shrink-0 gap-1 bg-mat-deep px-5 pt-0.5">
+      {standing.map((s, i) => {
+        const here = s.stage === stage;
+        const says = s.state === "open" ? `${s.open_findings} to settle` : STATE_SAYS[s.state];
+        return (
+          <Link
+            key={s.stage}
+            href={`/build/${id}/${s.stage}`}
+            aria-current={here ? "page" : undefined}
+            className={`flex min-h-9 items-baseline gap-2 px-4 py-1.5 ${
+              here ? "bg-bench text-ink" : "text-mat-ink hover:bg-white/10"
+            }`}
+            style={here ? { boxShadow: "inset 0 5px 0 var(--tape)" } : undefined}
+          >
+            <span className="fig text-[13px] opacity-80">{i + 1}</span>
+            <span className="text-[16px] font-semibold capitalize">{s.stage}</span>
+            <span className="text-[12.5px] opacity-85">
+              {s.state === "done" ? "✓ " : ""}
+              {says}
+            </span>
+          </Link>
+        );
+      })}
+    </nav>
+  );
+}
+
+function StageFoot({ id, stage }: { id: string; stage: StageName }) {
+  const build = useRod((s) => s.build);
+  const edit = useRod((s) => s.edit);
+  const next = STAGES[STAGES.indexOf(stage) + 1];
+  const done = build!.done.includes(stage);
+  return (
+    <footer className="mt-7 flex items-center gap-3 border-t border-line pt-4">
+      <label className="flex min-h-8 cursor-pointer items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-5 accent-[var(--accent)]"
+          checked={done}
+          onChange={() =>
+            edit(done ? `reopen ${stage}` : `${stage} done`, (b) => {
+              b.done = STAGES.filter((s) => (s === stage ? !done : b.done.includes(s)));
+            })
+          }
+        />
+        This stage is done at the bench
+      </label>
+      <Link
+        href={next ? `/build/${id}/${next}` : `/build/${id}/sheet`}
+        className="torn ml-auto px-4 py-1.5 font-semibold"
+      >
+        {next ? `On to the ${next}` : "On to the build sheet"}
+      </Link>
+    </footer>
+  );
+}
+
+function useKeys(id: string, stage: StageName, go: (to: string) => void) {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const { undo, redo } = useRod.getState();
+      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "z" && !typing(e.target)) {
+        e.preventDefault();
+        void (e.shiftKey ? redo() : undo());
+        return;
+      }
+      if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return;
+      const at = STAGES.indexOf(stage);
+      const to =
+        STAGES[Number(e.key) - 1] ??
+        (e.key === "]" ? STAGES[at + 1] : e.key === "[" ? STAGES[at - 1] : undefined);
+      if (to) go(`/build/${id}/${to}`);
+      else if (e.key === "p") go(`/build/${id}/sheet`);
+      else if (e.key === "r") go("/");
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [id, stage, go]);
+}

@@ -1,0 +1,60 @@
+import type { Build, Guide, GuidePlaced } from "../api/types";
+import { freshRowId } from "./changes";
+import type { Recipe } from "./store";
+
+/* What dragging and nudging on the mat does to the document. */
+
+const snap = (mm: number, step: number) => Math.round(mm / step) * step;
+
+/** Move a guide along the blank; it keeps the datum it was stated from, or is stated from the tip-top. */
+export function moveGuide(placed: GuidePlaced, towardTipMm: number, step: number): Recipe {
+  return (build) => {
+    const guide = build.guides.train.find((g) => g.id === placed.id);
+    if (!guide) return;
+    if (guide.built) {
+      guide.built.distance_mm = Math.max(0, snap(guide.built.distance_mm - towardTipMm, step));
+    } else if (guide.at) {
+      const backward = guide.at.datum === "tip_top_ring" || guide.at.datum === "bare_tip";
+      const moved = guide.at.distance_mm + (backward ? -1 : 1) * towardTipMm;
+      guide.at.distance_mm = Math.max(0, snap(moved, step));
+    } else if (placed.pencil_from_tip_ring_mm !== null) {
+      const distance = Math.max(0, snap(placed.pencil_from_tip_ring_mm - towardTipMm, step));
+      guide.at = { datum: "tip_top_ring", distance_mm: distance };
+    }
+  };
+}
+
+export function freeGuide(id: string): Recipe {
+  return (build) => {
+    const guide = build.guides.train.find((g) => g.id === id);
+    if (guide) guide.at = null;
+  };
+}
+
+/** Slide a part, and everything ahead of it, along the blank. */
+export function movePart(id: string, towardTipMm: number, step: number): Recipe {
+  return (build) => {
+    const part = build.handle.parts.find((p) => p.id === id);
+    if (part) part.gap_before_mm = Math.max(0, snap(part.gap_before_mm + towardTipMm, step));
+  };
+}
+
+export const guideName = (build: Build, id: string): string =>
+  `guide ${build.guides.train.findIndex((g) => g.id === id) + 1}`;
+
+/** A free guide to follow a train, like the one before it. */
+export function nextGuide(train: Guide[]): Guide {
+  const like = train.at(-1);
+  return {
+    id: freshRowId(),
+    ring_mm: like?.ring_mm ?? 6,
+    feet: like?.feet ?? "single",
+    foot_butt_mm: like?.foot_butt_mm ?? 14,
+    foot_tip_mm: like?.foot_tip_mm ?? 0,
+    height_mm: like?.height_mm ?? 12,
+    thread: like?.thread ?? "garnet",
+    mass_g: null,
+    at: null,
+    built: null,
+  };
+}

@@ -1,0 +1,40 @@
+import { describe, expect, it } from "vitest";
+
+import vectors from "../../../tests/measures.json";
+import type { Rule } from "../api/types";
+import { diameter, hours, length, rodLength } from "./measure";
+import { readClock, readMeasure } from "./reading";
+import type { Unit } from "./reading";
+
+describe("measures are read as the core reads them", () => {
+  it.each(vectors.read as [string, Unit, number][])("%s in %s is %f mm", (text, unit, mm) => {
+    expect(readMeasure(text, unit)).toBeCloseTo(mm, 9);
+  });
+  it.each(vectors.refuse)("refuses “%s”", (text) => {
+    expect(() => readMeasure(text, "in")).toThrow(/[.]$/);
+  });
+  it("asks about a diameter in the wrong unit", () => {
+    expect(() => readMeasure("12.7", "in", "diameter")).toThrow("Did you mean 12.7 mm?");
+  });
+  it.each(vectors.clock as [string, number][])("%s is %f degrees", (text, deg) => {
+    expect(readClock(text)).toBeCloseTo(deg, 9);
+  });
+  it.each(vectors.clock_refuse)("refuses the angle “%s”", (text) => {
+    expect(() => readClock(text)).toThrow(/[.]$/);
+  });
+});
+
+describe("measures are written as the core writes them", () => {
+  it.each(vectors.write as [number, Rule, string][])("%f by %s", (mm, rule, text) => {
+    expect(length(mm, rule)).toBe(text);
+  });
+  it.each(vectors.diameter as [number, Rule, string][])("%f across by %s", (mm, rule, text) => {
+    expect(diameter(mm, rule)).toBe(text);
+  });
+  it.each(vectors.rod as [number, Rule, string][])("a rod of %f by %s", (mm, rule, text) => {
+    expect(rodLength(mm, rule)).toBe(text);
+  });
+  it.each(vectors.minutes as [number, string][])("%f minutes", (minutes, text) => {
+    expect(hours(minutes)).toBe(text);
+  });
+});
