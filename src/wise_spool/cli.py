@@ -3,15 +3,12 @@
 import gc
 import json
 import os
-import re
 import signal
 import socket
 import subprocess
 import sys
-import unittest
 from collections.abc import Iterator
-from concurrent.futures import ThreadPoolExecutor
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from datetime import UTC, datetime
 from pathlib import Path
 from typing import Annotated
@@ -27,7 +24,9 @@ from wise_spool.core.rod import Rod
 from wise_spool.demo.shelf import demo_shelf
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
-from wise_spool.settings import ROOT, Settings
+from wise_spool.run.running import Running, last, noted, running
+from wise_spool.run.tests import here, run_part, run_side_by_side
+from wise_spool.settings import ROOT, Settings, shops_elsewhere
 from wise_spool.store.builds import DEMO, BuildStore
 from wise_spool.store.cluster import Cluster, free_port, running_cluster
 from wise_spool.store.migrations import upgrade
@@ -51,36 +50,41 @@ def _database(shop: str, settings: Settings) -> Iterator[tuple[Cluster, str, boo
         yield cluster, url, fresh
 
 
-def _choose_port(host: str, asked: int | None, usual: int) -> int:
+def _choose_port(settings: Settings, shop: str, asked: int | None) -> int:
+    """The port asked for, or the one this shop was served at last, or the first that is free."""
     if asked is None:
-        port = free_port(host, usual)
+        before = last(settings.data_dir, shop)
+        usual = before.port if before else settings.port
+        port = free_port(settings.host, usual)
         if port != usual:
-            print(f"Port {usual} is in use by another program; taking {port}.")
+            print(
+                f"Port {usual} is in use by another program; taking {port}. Edits that wait in a browser at the "
+                "old address are sent when this shop is served there again."
+            )
         return port
     with socket.socket() as probe:
         probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
-            probe.bind((host, asked))
-        except OSError as error:
+            probe.bind((settings.host, asked))
+        except (OSError, OverflowError) as error:
+            why = getattr(error, "strerror", None) or error
             raise SaidError(
-                f"Port {asked} on {host} cannot be used ({error.strerror}). Name another with --port, or leave it out."
+                f"Port {asked} on {settings.host} cannot be used ({why}). Name another with --port, or leave it out."
             ) from error
     return asked
 
 
 def _serve(shop: str, port: int | None) -> None:
     settings = Settings()
-    chosen = _choose_port(settings.host, port, settings.port)
+    there = running(settings.data_dir, shop)
+    if there is not None:
+        print(f"Wise Spool ({shop}) is running already: {there.address}", flush=True)
+        return
+    chosen = _choose_port(settings, shop, port)
     with _database(shop, settings) as (_, url, _fresh):
         store = BuildStore(url)
         if shop == "demo":
-            today = datetime.now().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
-            store.clear_if_untouched(before=today)
-        if shop == "demo" and not store.count() and not store.count(put_away=True):
-            for records in demo_records(datetime.now(UTC)):
-                store.add(records, DEMO)
-        if shop == "demo" and not Shelf(store).all():
-            Shelf(store).add(demo_shelf())
+            _fill_demo(store)
         server = uvicorn.Server(
             uvicorn.Config(
                 create_app(store, settings, shop),
@@ -89,14 +93,28 @@ def _serve(shop: str, port: int | None) -> None:
                 log_level="warning",
             )
         )
-        print(
-            f"Wise Spool ({shop}): http://{settings.host}:{chosen}/   Ctrl-C stops it.", flush=True
-        )
+        me = Running(os.getpid(), settings.host, chosen, shop)
+        print(f"Wise Spool ({shop}): {me.address}   Ctrl-C stops it.", flush=True)
+        print(f"Its data is kept in {settings.data_dir}.", flush=True)
+        for other in shops_elsewhere(settings.data_dir):
+            print(f"Another account keeps a shop of this checkout in {other}; this is not it.")
         gc.collect()
         gc.freeze()  # what start-up made stays; collections while serving need not look at it
-        server.run()
+        with noted(settings.data_dir, me), suppress(KeyboardInterrupt):
+            server.run()
         store.engine.dispose()
-    print("Stopped; everything is kept.")
+    print("Stopped; everything is kept.", flush=True)
+
+
+def _fill_demo(store: BuildStore) -> None:
+    """The demo shop, made anew when it is of another day and nobody has touched it."""
+    today = datetime.now().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
+    store.clear_if_untouched(before=today)
+    if not store.count() and not store.count(put_away=True):
+        for records in demo_records(datetime.now(UTC)):
+            store.add(records, DEMO)
+    if not Shelf(store).all():
+        Shelf(store).add(demo_shelf())
 
 
 Port = Annotated[int | None, typer.Option(help="Port to listen on; the usual one if left out.")]
@@ -117,6 +135,7 @@ def start(port: Port = None) -> None:
 @app.command()
 def plan(file: Path) -> None:
     """Print the plan of a build file as JSON; needs neither server nor database."""
+    file = here(file)
     try:
         kept = read_build(file.read_bytes())
     except OSError as error:
@@ -133,7 +152,8 @@ def plan(file: Path) -> None:
 @app.command()
 def backup(file: Path, shop: str = "shop") -> None:
     """Write a whole shop to FILE."""
-    with _database(_known(shop), Settings()) as (cluster, _, _fresh):
+    file = here(file)
+    with _database(_known(shop), Settings()) as (cluster, url, _fresh):
         part = file.with_name(file.name + ".part")
         try:
             part.touch()
@@ -141,12 +161,20 @@ def backup(file: Path, shop: str = "shop") -> None:
             raise SaidError(f"Cannot write {file}: {error.strerror}.") from error
         cluster.run("pg_dump", "-Fc", "-f", str(part.resolve()), DATABASES[shop])
         part.replace(file)
-    print(f"Backed up to {file} ({file.stat().st_size} bytes).")
+        store = BuildStore(url)
+        rods, items = store.count() + store.count(put_away=True), len(Shelf(store).all())
+        store.engine.dispose()
+    whose = "the demo shop" if shop == "demo" else "your own shop"
+    print(f"Backed up {whose} to {file}: {rods} rods, {items} things on the shelf, {file.stat().st_size} bytes.")  # fmt: skip
+    if not rods:
+        other = "demo" if shop == "shop" else "shop"
+        print(f"There is no rod in it. The other shop is backed up with --shop {other}.")
 
 
 @app.command()
 def restore(file: Path, shop: str = "shop") -> None:
     """Put a backup back. What was there is kept as a database beside it."""
+    file = here(file)
     if not file.is_file():
         raise SaidError(f"There is no backup at {file}.")
     name = DATABASES[_known(shop)]
@@ -194,80 +222,15 @@ def describe(
 
 
 @app.command()
-def test(pattern: str = "test_*.py", part: str = "", shard: str = "1/1") -> None:
-    """Run the tests; PART narrows them to core, api, exchange or e2e, SHARD to each n-th class."""
+def test(
+    pattern: str = "test_*.py",
+    part: Annotated[str, typer.Option(help="core, api, exchange, web or e2e.")] = "",
+    shard: str = "1/1",
+    quick: Annotated[bool, typer.Option(help="Only what is done within two minutes.")] = False,
+) -> None:
+    """Run the tests, all parts side by side, or one PART."""
     os.environ.setdefault("PYTHONWARNINGS", "default")
-    if not part:
-        sys.exit(_test_side_by_side(pattern))
-    os.environ["WISE_SPOOL_TEST_SHARD"] = shard.partition("/")[0]
-    suite = unittest.defaultTestLoader.discover(
-        str(ROOT / "tests" / part), pattern=pattern, top_level_dir=str(ROOT)
-    )
-    result = unittest.TextTestRunner(verbosity=1, buffer=False).run(_shard_of(suite, shard))
-    failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
-    skipped = len(result.skipped)
-    passed = result.testsRun - failed - skipped
-    print(f"{passed} passed, {failed} failed, {skipped} skipped")
-    sys.exit(1 if failed or passed == 0 else 0)
-
-
-def _shard_of(suite: unittest.TestSuite, shard: str) -> unittest.TestSuite:
-    """Every n-th test class of the suite, in its order."""
-    which, _, of = shard.partition("/")
-    classes: dict[type, list[unittest.TestCase]] = {}
-
-    def gather(tests: unittest.TestSuite) -> None:
-        for one in tests:
-            if isinstance(one, unittest.TestSuite):
-                gather(one)
-            else:
-                classes.setdefault(type(one), []).append(one)
-
-    gather(suite)
-    mine = list(classes.values())[int(which) - 1 :: int(of)]
-    return unittest.TestSuite(case for cases in mine for case in cases)
-
-
-SIDES: tuple[tuple[tuple[str, str], ...], ...] = (
-    (("core", "1/1"), ("exchange", "1/1"), ("api", "1/1")),
-    (("e2e", "1/2"),),
-    (("e2e", "2/2"),),
-)
-"""Parts of the tests that run beside each other. The browser's wait more than they work, so three
-sides suit the two cores the suite must run on."""
-
-
-def _test_side_by_side(pattern: str) -> int:
-    """Run every part in processes of their own, print what each said, and add up."""
-    command = [sys.executable, "-m", "wise_spool.cli", "test", "--pattern", pattern]
-
-    def side(parts: tuple[tuple[str, str], ...]) -> list[tuple[str, str]]:
-        said = []
-        for part, shard in parts:
-            done = subprocess.run(
-                [*command, "--part", part, "--shard", shard],
-                stdout=subprocess.PIPE,
-                stderr=subprocess.STDOUT,
-                text=True,
-            )
-            print(f"--- {part} {shard}\n{done.stdout}", flush=True)
-            said.append((part, done.stdout.rstrip().rpartition("\n")[2]))
-        return said
-
-    with ThreadPoolExecutor(len(SIDES)) as pool:
-        lines = [line for lines in pool.map(side, SIDES) for line in lines]
-    passed = failed = skipped = 0
-    for part, line in lines:
-        counts = re.fullmatch(r"(\d+) passed, (\d+) failed, (\d+) skipped", line)
-        if counts is None:
-            print(f"The tests of {part} ended early.")
-            failed += 1
-            continue
-        passed += int(counts[1])
-        failed += int(counts[2])
-        skipped += int(counts[3])
-    print(f"{passed} passed, {failed} failed, {skipped} skipped")
-    return 1 if failed or passed == 0 else 0
+    sys.exit(run_part(part, pattern, shard) if part else run_side_by_side(pattern, quick=quick))
 
 
 CHECKS: tuple[tuple[str, tuple[str, ...], str], ...] = (

@@ -2,22 +2,25 @@
 
 import json
 import os
+import re
 import shutil
+import signal
 import socket
 import subprocess
 import sys
 import unittest
 import unittest.mock
 from datetime import UTC, datetime
+from threading import Event
 
 from tests.shop import ROOT_PORT, temporary_dir
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.records import Records
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import write_build
-from wise_spool.settings import ROOT
+from wise_spool.settings import ROOT, shop_id
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.cluster import ClusterError, running_cluster
+from wise_spool.store.cluster import ClusterError, free_port, running_cluster
 from wise_spool.store.migrations import upgrade
 
 
@@ -88,6 +91,72 @@ class BackupAndRestore(unittest.TestCase):
         run = said("restore", str(junk), data=data)
         self.assertEqual(run.returncode, 1)
         self.assertIn("pg_restore failed", run.stderr)
+
+
+def launched(*arguments: str, cwd=ROOT) -> subprocess.CompletedProcess[str]:
+    """What is answered by the launcher itself, before anything is set up."""
+    return subprocess.run(
+        [str(ROOT / "wise-spool"), *arguments], capture_output=True, text=True, cwd=cwd
+    )
+
+
+class AnsweredBeforeAnythingIsSetUp(unittest.TestCase):
+    def test_help_a_strange_verb_and_a_port_that_is_none(self):
+        self.assertIn("./wise-spool demo", launched("help").stdout)
+        strange = launched("frobnicate")
+        self.assertEqual(strange.returncode, 1)
+        self.assertIn("there is no command", strange.stderr)
+        for port in ("99999", "0", "eighty", ""):
+            run = launched("demo", "--port", port)
+            self.assertEqual(run.returncode, 1)
+            self.assertIn("is no port", run.stderr)
+
+    def test_a_path_counts_from_where_it_is_typed(self):
+        where = temporary_dir()
+        (where / "rod.json").write_text(
+            write_build(demo_records(datetime(2030, 1, 1, tzinfo=UTC))[0])
+        )
+        with unittest.mock.patch.dict(os.environ, {"WISE_SPOOL_FROM": str(where)}):
+            self.assertEqual(said("plan", "rod.json").returncode, 0)
+
+
+class AShopThatRuns(unittest.TestCase):
+    def begin(self, data):
+        env = {**os.environ, "WISE_SPOOL_DATA_DIR": str(data), "WISE_SPOOL_DATABASE_PORT": str(ROOT_PORT + 80)}  # fmt: skip
+        port = str(free_port("127.0.0.1", 8950))
+        child = subprocess.Popen(
+            [sys.executable, "-m", "wise_spool.cli", "start", "--port", port],
+            env=env, stdout=subprocess.PIPE, text=True, cwd=ROOT,
+        )  # fmt: skip
+        self.addCleanup(child.kill)
+        return child, child.stdout.readline()
+
+    def test_a_second_start_names_the_one_that_runs_and_ctrl_c_says_that_all_is_kept(self):
+        data = temporary_dir() / "data"
+        child, first = self.begin(data)
+        self.assertIn("Ctrl-C stops it", first)
+        self.assertIn(str(data), child.stdout.readline())
+        address = re.search(r"http://\S+", first)[0]
+        pause = Event()
+        for _ in range(100):
+            second = said("start", data=data)
+            if "running already" in second.stdout:
+                break
+            pause.wait(0.2)
+        self.assertIn(f"running already: {address}", second.stdout)
+        child.send_signal(signal.SIGINT)
+        rest, _ = child.communicate(timeout=60)
+        self.assertIn("Stopped; everything is kept.", rest)
+
+
+class WhereTheShopIs(unittest.TestCase):
+    def test_a_checkout_that_is_moved_finds_its_shop_by_its_id(self):
+        where = temporary_dir()
+        with unittest.mock.patch("wise_spool.settings.SHOP_FILE", where / "id"):
+            first = shop_id()
+            self.assertEqual(shop_id(), first)
+            with unittest.mock.patch("wise_spool.settings.ROOT", where / "elsewhere"):
+                self.assertEqual(shop_id(), first)
 
 
 class WhenSomethingIsInTheWay(unittest.TestCase):

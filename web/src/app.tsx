@@ -1,17 +1,20 @@
-import { useEffect } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import { Link, Route, Switch } from "wouter";
 
 import { STAGES } from "./api/types";
 import type { StageName } from "./api/types";
-import { BuildView } from "./rod/BuildView";
-import { NewBuild } from "./rack/NewBuild";
 import { Rack } from "./rack/Rack";
-import { SheetView } from "./sheet/SheetView";
-import { ShelfView } from "./shelf/ShelfView";
-import { Palette } from "./shell/Palette";
-import { Shortcuts } from "./shell/Shortcuts";
-import { TrainerView } from "./trainer/TrainerView";
+import { Dialogs } from "./shell/Dialogs";
+import { Guard } from "./ui/Guard";
 import { useSettings } from "./ui/settings";
+
+/* The rack comes at once; every other view when it is gone to. */
+const BuildView = lazy(async () => ({ default: (await import("./rod/BuildView")).BuildView }));
+const SheetView = lazy(async () => ({ default: (await import("./sheet/SheetView")).SheetView }));
+const ShelfView = lazy(async () => ({ default: (await import("./shelf/ShelfView")).ShelfView }));
+const TrainerView = lazy(async () => ({
+  default: (await import("./trainer/TrainerView")).TrainerView,
+}));
 
 export function App() {
   const light = useSettings((s) => s.light);
@@ -19,20 +22,38 @@ export function App() {
     document.documentElement.dataset.light = light;
   }, [light]);
   return (
-    <>
+    <Suspense fallback={<Fetching />}>
       <Switch>
         <Route path="/">
-          <Rack />
+          <Guard what="The rack">
+            <Rack />
+          </Guard>
         </Route>
-        <Route path="/build/:id/sheet">{({ id }) => <SheetView key={id} id={id} />}</Route>
+        <Route path="/build/:id/sheet">
+          {({ id }) => (
+            <Guard what="The sheets" of={id}>
+              <SheetView key={id} id={id} />
+            </Guard>
+          )}
+        </Route>
         <Route path="/trainer">
-          <TrainerView />
+          <Guard what="The trainer">
+            <TrainerView />
+          </Guard>
         </Route>
-        <Route path="/shelf/:kind?">{({ kind }) => <ShelfView kind={kind} />}</Route>
+        <Route path="/shelf/:kind?">
+          {({ kind }) => (
+            <Guard what="The shelf" of={kind}>
+              <ShelfView kind={kind} />
+            </Guard>
+          )}
+        </Route>
         <Route<{ id: string; stage?: string; job?: string }> path="/build/:id/:stage?/:job?">
           {({ id, stage, job }) =>
             stage === undefined || STAGES.includes(stage as StageName) ? (
-              <BuildView key={id} id={id} stage={(stage ?? "blank") as StageName} job={job} />
+              <Guard what="This rod" of={id}>
+                <BuildView key={id} id={id} stage={(stage ?? "blank") as StageName} job={job} />
+              </Guard>
             ) : (
               <Nowhere />
             )
@@ -42,10 +63,16 @@ export function App() {
           <Nowhere />
         </Route>
       </Switch>
-      <Palette />
-      <Shortcuts />
-      <NewBuild />
-    </>
+      <Dialogs />
+    </Suspense>
+  );
+}
+
+function Fetching() {
+  return (
+    <main className="bench h-full" aria-busy="true">
+      <p className="p-8 text-soft">Clearing the bench…</p>
+    </main>
   );
 }
 

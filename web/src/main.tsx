@@ -17,3 +17,6 @@ createRoot(document.getElementById("root")!).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+/* Edits that an earlier page left are sent whatever view comes first. */
+void import("./rod/store");

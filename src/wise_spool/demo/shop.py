@@ -271,6 +271,7 @@ def beacon(n: int, now: datetime) -> Build:
         name=f"Beacon, rod {n} of 2",
         number=f"TP-03{7 + n}",
         client="The ferry pilot",
+        batch="Beacon pair",
         brief=Brief(
             rod_type="spinning",
             who="Travels light, fishes from quays",

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Plus, Upload } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useLocation } from "wouter";
@@ -16,14 +16,19 @@ import { useShell } from "../shell/ui";
 import { AtTheBench } from "./AtTheBench";
 
 const ROW_H = 92;
+const PAGE = 60;
 
 /** Home: every rod to one scale, hung on the rack, with where it stands. */
 export function Rack() {
-  const rods = useQuery({
+  const rods = useInfiniteQuery({
     queryKey: ["rack"],
-    queryFn: () => take(api.GET("/api/builds")),
+    queryFn: ({ pageParam }) =>
+      take(api.GET("/api/builds", { params: { query: { after: pageParam, most: PAGE } } })),
+    initialPageParam: undefined as string | undefined,
+    getNextPageParam: (page) => (page.length === PAGE ? page.at(-1)?.id : undefined),
     refetchOnMount: "always",
   });
+  const hung = rods.data?.pages.flat();
   const shell = useShell();
   useEffect(() => {
     document.title = "The rack · Wise Spool";
@@ -66,10 +71,17 @@ export function Rack() {
               <Button onClick={() => void rods.refetch()}>Try again</Button>
             </div>
           )}
-          {rods.data && (rods.data.length ? <Rods rods={rods.data} /> : <EmptyRack />)}
+          {hung && (hung.length ? <Rods rods={hung} /> : <EmptyRack />)}
+          {rods.hasNextPage && (
+            <p className="mx-4 mt-3">
+              <Button disabled={rods.isFetchingNextPage} onClick={() => void rods.fetchNextPage()}>
+                {rods.isFetchingNextPage ? "Taking them down…" : "More rods"}
+              </Button>
+            </p>
+          )}
           <PutAway />
         </main>
-        {rods.data && rods.data.length > 0 && <AtTheBench rods={rods.data} />}
+        {hung && hung.length > 0 && <AtTheBench rods={hung} />}
       </div>
     </div>
   );
@@ -271,6 +283,7 @@ function StageTicks({ rod }: { rod: RackRod }) {
 
 /** One line: what the rod waits for, else what is to be settled first. */
 function standsAt(rod: RackRod): string {
+  if (rod.problem) return rod.problem;
   const next = nextClock(rod);
   const at = rod.standing.find((s) => s.state !== "done");
   if (next) return `Coat ${next.coat}: ${CLOCK_WORDS[next.what] ?? next.what} ${due(next.until)}`;

@@ -1,5 +1,5 @@
 import { ArrowLeft, FileText, Redo2, RotateCcw, Undo2 } from "lucide-react";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, useLocation, useSearchParams } from "wouter";
 
 import { STAGES } from "../api/types";
@@ -8,22 +8,25 @@ import { Findings } from "../findings/Findings";
 import { Mat } from "../mat/Mat";
 import { HeadTools } from "../shell/HeadTools";
 import { typing } from "../shell/ui";
-import { BlankStage } from "../stages/blank/BlankStage";
-import { FinishStage } from "../stages/finish/FinishStage";
-import { GuidesStage } from "../stages/guides/GuidesStage";
-import { HandleStage } from "../stages/handle/HandleStage";
-import { SpineStage } from "../stages/spine/SpineStage";
 import { Button, IconButton } from "../ui/controls";
+import { Guard } from "../ui/Guard";
 import { ConflictOverlay } from "./ConflictOverlay";
 import { History } from "./History";
 import { useRod } from "./store";
 
+/* A stage's instrument comes when the stage is gone to. */
 const STAGE_VIEWS = {
-  blank: BlankStage,
-  spine: SpineStage,
-  handle: HandleStage,
-  guides: GuidesStage,
-  finish: FinishStage,
+  blank: lazy(async () => ({ default: (await import("../stages/blank/BlankStage")).BlankStage })),
+  spine: lazy(async () => ({ default: (await import("../stages/spine/SpineStage")).SpineStage })),
+  handle: lazy(async () => ({
+    default: (await import("../stages/handle/HandleStage")).HandleStage,
+  })),
+  guides: lazy(async () => ({
+    default: (await import("../stages/guides/GuidesStage")).GuidesStage,
+  })),
+  finish: lazy(async () => ({
+    default: (await import("../stages/finish/FinishStage")).FinishStage,
+  })),
 };
 
 /** One rod: the mat on top, the stage's instrument below it, findings beside. */
@@ -87,7 +90,11 @@ export function BuildView({ id, stage, job }: { id: string; stage: StageName; jo
       )}
       <div className="flex min-h-0 flex-1">
         <main className="min-w-0 flex-1 overflow-auto px-6 pt-4 pb-8">
-          <View selected={selected} onSelect={select} job={job} />
+          <Guard what={`The ${stage}`} of={`${id}/${stage}/${job ?? ""}`}>
+            <Suspense fallback={<p className="py-8 text-soft">Laying it out…</p>}>
+              <View selected={selected} onSelect={select} job={job} />
+            </Suspense>
+          </Guard>
           <StageFoot id={id} stage={stage} />
         </main>
         <Findings stage={stage} id={id} onSelect={select} />

@@ -27,7 +27,7 @@ export function SheetView({ id }: { id: string }) {
     queryFn: () => take(api.GET("/api/builds/{build_id}", { params: { path: { build_id: id } } })),
     refetchOnMount: "always",
   });
-  const revision = build.data?.revision;
+  const revision = build.data?.version;
   const pages = useQuery({
     queryKey: ["pages", id, sheet, paper, revision],
     queryFn: () =>

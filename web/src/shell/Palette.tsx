@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
-import { useEffect } from "react";
 import { useLocation } from "wouter";
 
 import { api, take } from "../api/client";
@@ -24,20 +23,10 @@ export function Palette() {
   const undo = useRod((s) => s.undo);
   const redo = useRod((s) => s.redo);
   const rods = useQuery({
-    queryKey: ["rack"],
+    queryKey: ["rack", "first"],
     queryFn: () => take(api.GET("/api/builds")),
     enabled: palette,
   });
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "k") {
-        e.preventDefault();
-        set({ palette: true });
-      }
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [set]);
   const id = /^\/build\/([^/]+)/.exec(where)?.[1];
   const path = (build_id: string) => ({ params: { path: { build_id } } });
   const copy = async (from: string) => {

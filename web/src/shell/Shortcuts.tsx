@@ -1,7 +1,5 @@
-import { useEffect } from "react";
-
 import { Overlay } from "../ui/controls";
-import { typing, useShell } from "./ui";
+import { useShell } from "./ui";
 
 const KEYS: [string, string][] = [
   ["1 – 5", "go to blank, spine, handle, guides, finish"],
@@ -21,13 +19,6 @@ const KEYS: [string, string][] = [
 
 export function Shortcuts() {
   const { shortcuts, set } = useShell();
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key === "?" && !typing(e.target)) set({ shortcuts: true });
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [set]);
   return (
     <Overlay open={shortcuts} onOpenChange={(open) => set({ shortcuts: open })} title="Keys">
       <dl className="mt-3 grid grid-cols-[10rem_1fr] gap-y-1.5">

@@ -10,7 +10,10 @@ import { MeasureField, NumberField } from "../../ui/Field";
 /** The shop's other measured rods by power, this one among them. */
 function OtherRods({ power }: { power: number }) {
   const id = useRod((s) => s.id);
-  const rods = useQuery({ queryKey: ["rack"], queryFn: () => take(api.GET("/api/builds")) });
+  const rods = useQuery({
+    queryKey: ["rack", "first"],
+    queryFn: () => take(api.GET("/api/builds")),
+  });
   const others = (rods.data ?? []).filter((r) => r.id !== id && r.power_measured && r.power_g);
   if (!others.length) return null;
   const line = [

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "wouter";
 
@@ -12,12 +12,13 @@ export function Batch() {
   const { build } = useShown();
   const id = useRod((s) => s.id);
   const open = useRod((s) => s.open);
+  const version = useRod((s) => s.server?.version);
   const client = useQueryClient();
   const [rods, setRods] = useState("2");
   const [why, setWhy] = useState("");
   const params = { path: { build_id: id! } };
   const found = useQuery({
-    queryKey: ["batch", id, build.batch, JSON.stringify(build.guides.train)],
+    queryKey: ["batch", id, build.batch, version],
     queryFn: () => take(api.GET("/api/builds/{build_id}/batch", { params })),
   });
   const make = async () => {
@@ -32,7 +33,14 @@ export function Batch() {
       setWhy((error as Error).message);
     }
   };
+  const follow = useMutation({
+    mutationFn: () => take(api.POST("/api/builds/{build_id}/batch/follow", { params })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["batch"] }),
+  });
   const all = found.data ?? [];
+  const others = all.filter((rod) => rod.id !== id);
+  const departed = others.filter((rod) => rod.departs.length > 0);
+  const untrue = others.filter((rod) => !rod.same_marks);
   return (
     <section className="border-t border-line pt-3">
       <h2 className="mb-1">Rods alike</h2>
@@ -64,7 +72,7 @@ export function Batch() {
             </p>
           ) : (
             <span className="label mb-2">
-              the same blank, handle and layout; each keeps its own record
+              one design for all; each rod has its own blank to measure and its own record
             </span>
           )}
         </form>
@@ -102,12 +110,32 @@ export function Batch() {
               ))}
             </tbody>
           </table>
-          <Link
-            href={`/build/${id}/sheet?show=story-stick`}
-            className="mt-2 inline-block underline"
-          >
-            One story stick marks them all
-          </Link>
+          <ul className="mt-2 grid gap-0.5 text-[14px]">
+            {others.map((rod) => (
+              <li key={rod.id}>
+                <b className="font-semibold">{rod.name}</b>:{" "}
+                {rod.departs.length
+                  ? `departs from this design in ${rod.departs.join(", ")}; `
+                  : "the same design; "}
+                {rod.unmeasured.length
+                  ? `not measured yet: ${rod.unmeasured.join(", ")}.`
+                  : "measured."}
+              </li>
+            ))}
+          </ul>
+          <div className="mt-2 flex flex-wrap items-center gap-4">
+            <Link href={`/build/${id}/sheet?show=story-stick`} className="underline">
+              {untrue.length === 0
+                ? "One story stick marks them all"
+                : `This rod’s story stick is not true for ${untrue.map((r) => r.name).join(", ")}`}
+            </Link>
+            {departed.length > 0 && (
+              <Button disabled={follow.isPending} onClick={() => follow.mutate()}>
+                Bring this design to the others
+              </Button>
+            )}
+            {follow.isError && <span role="alert">{follow.error.message}</span>}
+          </div>
         </>
       )}
     </section>

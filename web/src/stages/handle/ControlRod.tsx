@@ -12,7 +12,10 @@ export function ControlRod() {
   const { build, plan } = useShown();
   const id = useRod((s) => s.id);
   const edit = useRod((s) => s.edit);
-  const rods = useQuery({ queryKey: ["rack"], queryFn: () => take(api.GET("/api/builds")) });
+  const rods = useQuery({
+    queryKey: ["rack", "first"],
+    queryFn: () => take(api.GET("/api/builds")),
+  });
   const { control } = build.handle;
   const others = (rods.data ?? []).filter((r) => r.id !== id && r.parts.length > 0);
   const lay = (rodId: string) => {
