@@ -17,7 +17,8 @@ from scipy.optimize import minimize
 from bench.timing import line, repeat_ms
 from wise_spool.api.app import create_app
 from wise_spool.core.document.build import Build
-from wise_spool.core.guides.layouts import SHARE_Q, _Train, share_of_bend
+from wise_spool.core.ground.habits import habits
+from wise_spool.core.guides.layouts import _Train, share_of_bend
 from wise_spool.core.mechanics.elastica import Load, Ring, Rod, _mesh, _System, bend
 from wise_spool.core.rod import Rod as WholeRod
 from wise_spool.demo.shop import demo_builds
@@ -103,7 +104,7 @@ def main() -> None:
             build, whole.work_blank, whole.handle, whole.guides, whole.stiffness,
             whole.guides.tip_top_ring_mm, whole.handle.front_mm,
         )  # fmt: skip
-        print(line(f"share of bend: {build.name}", repeat_ms(lambda t=laid: share_of_bend(t, SHARE_Q), 15)))  # type: ignore[misc]  # fmt: skip
+        print(line(f"share of bend: {build.name}", repeat_ms(lambda t=laid: share_of_bend(t, habits().share_q), 15)))  # type: ignore[misc]  # fmt: skip
     app = create_app(BuildStore("postgresql+psycopg://unused"), Settings())
     client = TestClient(app, base_url="http://127.0.0.1:8321")
     body = {"build": demo_builds(datetime.now(UTC))[0].model_dump(mode="json"), "setups": [{"load_g": 300}]}  # fmt: skip

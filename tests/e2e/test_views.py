@@ -32,7 +32,7 @@ class Views(InTheBrowser):
                 f"/build/{ids['Skerry 10']}/spine/{job}" for job in ("drops", "decide", "marks")
             ]
             paths += [f"/build/{ids['Skerry 10']}/guides/{job}" for job in GUIDES_JOBS]
-            paths += ["/shelf/part", "/shelf/adhesive", "/trainer"]
+            paths += ["/shelf/part", "/shelf/adhesive", "/trainer", "/habits"]
             for path in paths:
                 with self.subTest(light=light, path=path.split("/")[-1] or "rack"):
                     self.visit(path)
@@ -43,10 +43,35 @@ class Views(InTheBrowser):
         ids = self.ids()
         views = [*STAGES, *(f"handle/{job}" for job in JOBS), "spine/drops", "spine/decide"]
         views += [f"guides/{job}" for job in GUIDES_JOBS]
-        for path in ["/", "/shelf/part", *(f"/build/{ids['Skerry 10']}/{v}" for v in views)]:
+        for path in ["/", "/shelf/part", "/habits", *(f"/build/{ids['Skerry 10']}/{v}" for v in views)]:
             self.visit(path)
             wide = self.page.evaluate("document.documentElement.scrollWidth")
             self.assertLessEqual(wide, 1024, path)
+
+    def test_a_habit_is_set_for_the_shop_for_one_rod_and_taken_back(self):
+        rod = f"/build/{self.ids()['Deep char']}/habits"
+        label = "The blank must be this far above the dew point."
+        self.visit("/habits")
+        field = self.page.get_by_label(label)
+        field.fill("99")
+        field.press("Enter")
+        expect(self.page.get_by_role("alert")).to_contain_text("must be from 0 to 10 °C")
+        expect(field).to_have_value("99")
+        field.fill("4")
+        field.press("Enter")
+        expect(self.page.get_by_role("button", name="back to 3 as shipped")).to_be_visible()
+        self.visit(rod)
+        expect(self.page.get_by_label(label)).to_have_value("4")
+        self.page.get_by_label(label).fill("5")
+        self.page.get_by_label(label).press("Enter")
+        expect(self.page.get_by_role("button", name="back to 4 in the shop")).to_be_visible()
+        self.visit("/habits")
+        self.page.get_by_role("button", name="All as shipped again").click()
+        expect(self.page.get_by_label(label)).to_have_value("3")
+        self.visit(rod)
+        expect(self.page.get_by_label(label)).to_have_value("5")
+        self.page.get_by_role("button", name="back to 3 in the shop").click()
+        expect(self.page.get_by_label(label)).to_have_value("3")
 
     def test_the_rack_shows_what_runs_and_opens_a_rod(self):
         self.visit("/")

@@ -12,6 +12,7 @@ import { useSettings } from "./ui/settings";
 const BuildView = lazy(async () => ({ default: (await import("./rod/BuildView")).BuildView }));
 const SheetView = lazy(async () => ({ default: (await import("./sheet/SheetView")).SheetView }));
 const ShelfView = lazy(async () => ({ default: (await import("./shelf/ShelfView")).ShelfView }));
+const HabitsView = lazy(async () => ({ default: (await import("./shop/HabitsView")).HabitsView }));
 const TrainerView = lazy(async () => ({
   default: (await import("./trainer/TrainerView")).TrainerView,
 }));
@@ -33,6 +34,18 @@ export function App() {
           {({ id }) => (
             <Guard what="The sheets" of={id}>
               <SheetView key={id} id={id} />
+            </Guard>
+          )}
+        </Route>
+        <Route path="/habits">
+          <Guard what="The habits">
+            <HabitsView />
+          </Guard>
+        </Route>
+        <Route path="/build/:id/habits">
+          {({ id }) => (
+            <Guard what="The habits" of={id}>
+              <HabitsView key={id} id={id} />
             </Guard>
           )}
         </Route>

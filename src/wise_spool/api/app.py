@@ -13,14 +13,24 @@ from wise_spool.api import problems
 from wise_spool.api.deps import InShop, Shop
 from wise_spool.api.limits import LargestBody, SameOrigin
 from wise_spool.api.problems import Problem, ProblemError
-from wise_spool.api.routes import bends, builds, devices, rack, reading, sheets, shelf, trainer
+from wise_spool.api.routes import (
+    bends,
+    builds,
+    devices,
+    habits,
+    rack,
+    reading,
+    sheets,
+    shelf,
+    trainer,
+)
 from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore
 
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 ROUTES = (
     rack.routes, builds.routes, builds.trying, sheets.routes, reading.routes, bends.routes, shelf.routes,
-    trainer.routes, devices.routes,
+    trainer.routes, devices.routes, habits.routes,
 )  # fmt: skip
 
 

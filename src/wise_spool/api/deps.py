@@ -1,5 +1,7 @@
 """What the routes work on: one shop, with the plans and sheets it has worked out lately."""
 
+import hashlib
+import json
 import uuid
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
@@ -15,6 +17,7 @@ from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
 from wise_spool.logs import say
 from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore, Kept
+from wise_spool.store.habits import ShopHabits
 from wise_spool.store.shelf import Shelf
 from wise_spool.store.trainer import TrainerRounds
 
@@ -62,8 +65,9 @@ class Shop:
     builds: BuildStore
     shelf: Shelf
     trainer: TrainerRounds
+    habits: ShopHabits
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
-    plans: Lately[tuple[uuid.UUID, int], Planned] = field(
+    plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
     )
     sheets: Lately[tuple[object, ...], bytes] = field(default_factory=lambda: Lately(SHEETS_KEPT))
@@ -71,11 +75,24 @@ class Shop:
     @classmethod
     def over(cls, builds: BuildStore, settings: Settings, name: str) -> "Shop":
         """The shop over one database."""
-        return cls(name, settings, builds, Shelf(builds), TrainerRounds(builds))
+        return cls(name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds))
 
     def planned(self, kept: Kept) -> Planned:
         """The plan of a kept rod, worked out once a version."""
-        return self.plans.get((kept.id, kept.version), lambda: work_out(kept.rod, str(kept.id)))
+        said = self.habits.said()
+        key = (kept.id, kept.version, fingerprint(said))
+        return self.plans.get(key, lambda: work_out(kept.rod(said), str(kept.id)))
+
+    def rod(self, kept: Kept) -> Rod:
+        """A kept rod in this shop, by its habits."""
+        return kept.rod(self.habits.said())
+
+
+def fingerprint(said: dict[str, float]) -> str:
+    """A short name for what a shop says of its habits; empty while it says nothing."""
+    if not said:
+        return ""
+    return hashlib.sha256(json.dumps(said, sort_keys=True).encode()).hexdigest()[:12]
 
 
 def work_out(rod: Rod, name: str = "") -> Planned:

@@ -10,6 +10,7 @@ from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.finish.findings import find_in_finish
 from wise_spool.core.ground.findings import STAGES, Finding, StageName, by_ruin
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import following
 from wise_spool.core.ground.measures import MarkingRule, round_to_rule
 from wise_spool.core.guides.placing import GuidesPlan, find_in_guides
 from wise_spool.core.handle.assembling import HandlePlan
@@ -67,6 +68,11 @@ def plan(rod: Rod | Build) -> Plan:
     """Plan a rod. Never raises for a valid document: what is wrong becomes a finding."""
     if isinstance(rod, Build):
         rod = Rod.of(rod)
+    with following(rod.habits):
+        return _planned(rod)
+
+
+def _planned(rod: Rod) -> Plan:
     build = rod.build
     findings = by_ruin(
         [

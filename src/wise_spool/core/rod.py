@@ -4,8 +4,10 @@ Sheets, plans, bends and layouts ask the same rod, so that no two of them can
 disagree about it. Nothing is computed before it is asked for.
 """
 
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from functools import cached_property
+from typing import TypeVar
 
 from wise_spool.core.blank.stiffness import StiffnessPlan, measure
 from wise_spool.core.blank.working import BlankPlan, WorkingBlank, plan_blank, working_blank
@@ -15,6 +17,7 @@ from wise_spool.core.document.guides import BendSetup
 from wise_spool.core.document.log import LogEntry, Record, fold
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.finish.coats import FinishPlan, plan_finish
+from wise_spool.core.ground.habits import Habits, following, settled
 from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
@@ -34,65 +37,92 @@ REDUCTION_RINGS = 3
 """How many guides nearest the reel the reel-side path places. From habit."""
 
 
+T = TypeVar("T")
+
+
+def derived(work_out: Callable[["Rod"], T]) -> "cached_property[T]":
+    """A property that is worked out once, by the habits of its rod."""
+
+    def by_its_habits(rod: "Rod") -> T:
+        with following(rod.habits):
+            return work_out(rod)
+
+    by_its_habits.__doc__ = work_out.__doc__
+    return cached_property(by_its_habits)
+
+
 @dataclass(frozen=True)
 class Rod:
-    """One rod: design, piece and record."""
+    """One rod: design, piece and record, and what its shop does by habit; what the design says of
+    habits goes before that."""
 
     design: Design
     piece: Piece = field(default_factory=Piece)
     record: Record = field(default_factory=Record)
+    shop_habits: Mapping[str, float] = field(default_factory=dict)
 
     @classmethod
-    def of(cls, build: Build) -> "Rod":
+    def of(cls, build: Build, shop_habits: Mapping[str, float] | None = None) -> "Rod":
         """The rod a build stands for."""
-        return cls(*apart(build))
+        return cls(*apart(build), shop_habits or {})
 
     @classmethod
-    def logged(cls, design: Design, piece: Piece, log: tuple[LogEntry, ...]) -> "Rod":
+    def logged(
+        cls,
+        design: Design,
+        piece: Piece,
+        log: tuple[LogEntry, ...],
+        shop_habits: Mapping[str, float] | None = None,
+    ) -> "Rod":
         """The rod whose record is what its log comes to."""
-        return cls(design, piece, fold(log))
+        return cls(design, piece, fold(log), shop_habits or {})
+
+    @cached_property
+    def habits(self) -> Habits:
+        """The numbers in force for this rod."""
+        return settled(self.shop_habits, self.design.habits)
 
     @cached_property
     def build(self) -> Build:
         """The three records read together."""
         return together(self.design, self.piece, self.record)
 
-    @cached_property
+    @derived
     def work_blank(self) -> WorkingBlank:
         """The blank as it is built on: trimmed, its taper fitted."""
         return working_blank(self.build.blank)
 
-    @cached_property
+    @derived
     def blank(self) -> BlankPlan:
         """The taper drawn, its ends and the tube it asks for."""
         return plan_blank(self.build.blank, self.work_blank)
 
-    @cached_property
+    @derived
     def stiffness(self) -> StiffnessPlan | None:
         """EI, power and action; None without a taper."""
         return measure(self.build.blank)
 
-    @cached_property
+    @derived
     def fitted(self) -> tuple[Fitted, ...]:
         """Every part of the handle placed and judged."""
         return fit_parts(self.build, self.work_blank)
 
-    @cached_property
+    @derived
     def handle(self) -> HandlePlan:
         """The handle: marks, reaming, arbors, sizes, turning."""
         return assemble(self.build, self.work_blank, self.fitted)
 
-    @cached_property
+    @derived
     def datums(self) -> Datums | None:
         """Where distances are stated from."""
         return datums_of(self.build, self.work_blank, self.handle)
 
-    @cached_property
+    @derived
     def guides(self) -> GuidesPlan:
         """Every guide at its place."""
         return plan_guides(self.build, self.datums, self.handle)
 
-    @cached_property
+    @derived
     def spine(self) -> SpinePlan:
         """Rests, drops and the decision, with every place a line is drawn."""
         length = self.work_blank.length_mm
@@ -101,29 +131,29 @@ class Rod:
         places = self._pencil_places() if length else []
         return plan_spine(self.build, self.work_blank, pencil if length else None, places)
 
-    @cached_property
+    @derived
     def wraps(self) -> tuple[WrapLaid, ...]:
         """Every stretch of thread."""
         return wraps_on(self.build, self.work_blank, self.handle, self.guides)
 
-    @cached_property
+    @derived
     def finish(self) -> FinishPlan:
         """Coats, mixes, clocks and the air."""
         return plan_finish(self.build, self.wraps)
 
-    @cached_property
+    @derived
     def work(self) -> WorkPlan:
         """Operations in order, the order of assembly, the glue-up."""
         return plan_work(self.build, self.work_blank, self.fitted, self.handle, self.finish)
 
-    @cached_property
+    @derived
     def balance(self) -> BalancePlan | None:
         """Weight and balance; None without a taper."""
         return plan_balance(
             self.build, self.work_blank, self.fitted, self.handle, self.guides, self.finish, self.work.glue_up
         )  # fmt: skip
 
-    @cached_property
+    @derived
     def bendable(self) -> StiffnessPlan:
         """Its stiffness. Raises :class:`BendError` while there is none."""
         if self.stiffness is None:
@@ -132,21 +162,22 @@ class Rod:
 
     def under_load(self, setup: BendSetup) -> LoadedPlan:
         """The rod bent by its line. Raises :class:`BendError`."""
-        return plan_loaded(
-            self.build, self.work_blank, self.handle, self.guides, self.bendable, setup
-        )
+        with following(self.habits):
+            return plan_loaded(
+                self.build, self.work_blank, self.handle, self.guides, self.bendable, setup
+            )
 
-    @cached_property
+    @derived
     def layouts(self) -> LayoutsPlan:
         """Layouts side by side. Raises :class:`BendError`."""
         return plan_layouts(self.build, self.work_blank, self.handle, self.guides, self.bendable)
 
-    @cached_property
+    @derived
     def train(self) -> TrainPlan | None:
         """What the train weighs and costs. Raises :class:`BendError`."""
         return plan_train(self.build, self.work_blank, self.handle, self.guides, self.bendable)
 
-    @cached_property
+    @derived
     def reel_side(self) -> ReelSidePlan:
         """The path from the spool."""
         train = self.build.guides.train
@@ -154,9 +185,10 @@ class Rod:
 
     def refitted(self, setup: BendSetup, points: list[BendPoint]) -> PhotoFit:
         """Stiffness from points clicked on a photograph. Raises :class:`BendError`."""
-        return refit(
-            self.build, self.work_blank, self.handle, self.guides, self.bendable, setup, points
-        )
+        with following(self.habits):
+            return refit(
+                self.build, self.work_blank, self.handle, self.guides, self.bendable, setup, points
+            )
 
     def _pencil_places(self) -> list[PencilPlace]:
         """Every place round which the spine, reel or guide line is drawn, butt first."""

@@ -6,12 +6,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from wise_spool.core.document.records import Records
-from wise_spool.core.document.upgrades import (
-    OLDEST,
-    SCHEMA_VERSION,
-    read_records,
-    upgraded,
-)
+from wise_spool.core.document.upgrades import OLDEST, SCHEMA_VERSION, read_records, upgraded
 from wise_spool.core.ground.refusals import RefusedError
 
 MEDIA_TYPE = "application/json"

@@ -20,6 +20,7 @@ STOCK = "stock"
 LEFT_OUT = {"id", "gap_before_mm", "adhesive", "turned", "power_drill"}
 """Fields of a part that belong to its place in a build, not to the shelf."""
 MOST_ROWS = 5000
+MOST_STOCK = 100_000
 
 
 class ShelfCsvError(RefusedError):
@@ -108,6 +109,8 @@ def _read_row(kind: ShelfKind, row: dict[str, Any]) -> tuple[BaseModel, int]:
     stock_text = str(row.get(STOCK) or "1").strip()
     if not stock_text.isdigit():
         raise ValueError(f"“{stock_text}” is not a whole number")
+    if len(stock_text) > 6 or int(stock_text) > MOST_STOCK:
+        raise ValueError(f"“{stock_text}” is more than a shelf holds; at most {MOST_STOCK}")
     values: dict[str, Any] = {"id": "shelf"} if kind == "part" else {}
     for name, cell in row.items():
         text = (cell or "").strip() if isinstance(cell, str) else ""

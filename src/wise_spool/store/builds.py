@@ -8,7 +8,7 @@ changed meanwhile is not taken but asked about.
 """
 
 import uuid
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from datetime import datetime
@@ -38,6 +38,7 @@ from wise_spool.core.document.piece import Piece
 from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import NotNowError, NotThereError, RefusedError
 from wise_spool.core.rod import Rod
+from wise_spool.logs import say
 from wise_spool.store.tables import BuildRow, ChangeRow, LogRow, RevisionRow, now
 
 
@@ -60,10 +61,9 @@ class Kept:
     can_redo: bool
     changed_at: datetime
 
-    @property
-    def rod(self) -> Rod:
-        """The rod of its three records."""
-        return Rod.logged(self.records.design, self.records.piece, self.records.log)
+    def rod(self, habits: Mapping[str, float] | None = None) -> Rod:
+        """The rod of its three records, in a shop of these habits."""
+        return Rod.logged(self.records.design, self.records.piece, self.records.log, habits)
 
 
 @dataclass(frozen=True)
@@ -191,6 +191,7 @@ class BuildStore:
         changes: Sequence[Change],
         client: str = "",
         check: Callable[[Rod], object] | None = None,
+        habits: Mapping[str, float] | None = None,
     ) -> tuple[Kept, list[Outcome]]:
         """Take changes in, in order, each whole or not at all.
 
@@ -199,7 +200,7 @@ class BuildStore:
         """
         with self._session() as session:
             row = _row(session, build_id, lock=True)
-            outcomes = [_take(session, row, change, client, check) for change in changes]
+            outcomes = [_take(session, row, c, client, check, habits) for c in changes]
             return _kept(session, row), outcomes
 
     def log(
@@ -338,6 +339,7 @@ def _take(
     change: Change,
     client: str,
     check: Callable[[Rod], object] | None,
+    habits: Mapping[str, float] | None,
 ) -> Outcome:
     if session.get(ChangeRow, (row.id, change.id)) is not None:
         return Outcome(change.id, "kept")
@@ -368,8 +370,9 @@ def _take(
     )
     if check is not None:
         try:
-            check(Rod.logged(design, piece, (*records.log, *fresh)))
+            check(Rod.logged(design, piece, (*records.log, *fresh), habits))
         except Exception:
+            say.exception("a change cannot be worked out", rod=str(row.id), change=change.id)
             return Outcome(change.id, "refused", CANNOT_BE_WORKED_OUT)
     ids = _log(session, row.id, fresh)
     _advance(session, row, change.what, design, piece, ids)
@@ -379,7 +382,7 @@ def _take(
 
 CANNOT_BE_WORKED_OUT = (
     "With this the rod cannot be worked out any more, so it was not kept. The number is a slip, or "
-    "you have found a fault of ours: what you typed is noted in the log."
+    "you have found a fault of ours: it is noted in the server's log."
 )
 
 

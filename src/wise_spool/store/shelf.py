@@ -4,11 +4,12 @@ import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from pydantic import TypeAdapter
+from pydantic import TypeAdapter, ValidationError
 from sqlmodel import Session, col, select
 
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.shop.shelf import ShelfKind, Shelved
+from wise_spool.logs import say
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import ShelfRow, now
 
@@ -43,7 +44,7 @@ class Shelf:
             rows = session.exec(
                 wanted.order_by(col(ShelfRow.kind), col(ShelfRow.name), col(ShelfRow.id))
             ).all()
-            return [_on_shelf(row) for row in rows]
+            return [item for row in rows if (item := _readable(row)) is not None]
 
     def add(self, items: Iterable[tuple[Shelved, int]]) -> list[OnShelf]:
         """Put items on, all or none."""
@@ -70,6 +71,16 @@ class Shelf:
             row = _found(session, item_id)
             row.put_away_at = now()
             session.add(row)
+
+
+def _readable(row: ShelfRow) -> OnShelf | None:
+    """An item as it is kept; None, and a line in the log, for one that this version cannot read: it
+    stays where it is and hides nothing else."""
+    try:
+        return _on_shelf(row)
+    except ValidationError as error:
+        say.error("a shelf item cannot be read", item=str(row.id), places=error.error_count())
+        return None
 
 
 def _found(session: Session, item_id: uuid.UUID) -> ShelfRow:

@@ -100,6 +100,16 @@ class ShelfRow(SQLModel, table=True):
     put_away_at: datetime | None = Field(default=None, sa_column=Column(DateTime(timezone=True)))
 
 
+class SettingRow(SQLModel, table=True):
+    """One thing the shop has settled for all its rods, by name."""
+
+    __tablename__ = "setting"
+
+    name: str = Field(primary_key=True)
+    value: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+    changed_at: datetime = Field(default_factory=now, sa_column=_moment())
+
+
 class TrainerRow(SQLModel, table=True):
     """One round of the spine trainer; open until it is answered."""
 

@@ -14,8 +14,8 @@ from wise_spool.core.blank.working import working_blank
 from wise_spool.core.document.design import Brief
 from wise_spool.core.document.guides import BendSetup, Guides, Reel, StatedAt
 from wise_spool.core.document.parts import Handle
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.layouts import (
-    SHARE_Q,
     _third_load,
     _Train,
     cut_shares,
@@ -50,10 +50,10 @@ class ShareOfBend(unittest.TestCase):
 
     def test_spans_take_equal_shares(self):
         train = self.train(rod())
-        at, _, settled = share_of_bend(train, SHARE_Q)
+        at, _, settled = share_of_bend(train, habits().share_q)
         self.assertTrue(settled)
         bent = _third_load(train, train.dressed(at), None)
-        curve = np.abs(bent.curvature) ** SHARE_Q
+        curve = np.abs(bent.curvature) ** habits().share_q
         done = np.concatenate([[0], np.cumsum((curve[1:] + curve[:-1]) / 2 * np.diff(bent.station_mm))])  # fmt: skip
         places = sorted(at.values())
         share = np.diff(np.interp(places, bent.station_mm, done))
@@ -79,7 +79,7 @@ class ShareOfBend(unittest.TestCase):
 
     def test_gaps_grow_toward_the_butt_and_the_stripper_stays(self):
         train = self.train(rod())
-        at, _, _ = share_of_bend(train, SHARE_Q)
+        at, _, _ = share_of_bend(train, habits().share_q)
         from_ring = sorted(train.ring_mm - x for x in at.values())
         gaps = np.diff([0, *from_ring])
         for a, b in itertools.pairwise(gaps):

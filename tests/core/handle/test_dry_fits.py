@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 from tests.core.samples import blank, build, codes, finding, grip
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import BorePoint, DryFit, Handle, PassMade, Reamer
-from wise_spool.core.handle.dry_fits import BORE_SD_MM, read_dry_fit
+from wise_spool.core.ground.habits import habits
+from wise_spool.core.handle.dry_fits import read_dry_fit
 from wise_spool.core.handle.fits import Bore, find_stop, straight_bore
 from wise_spool.core.plan import plan
 
@@ -45,7 +46,7 @@ class OneFit(unittest.TestCase):
                 believed.bore.at(0) - believed.blank_off_mm, true, delta=0.01 + abs(misread) * 0.1
             )
         else:
-            self.assertLess(abs(misread), BORE_SD_MM)
+            self.assertLess(abs(misread), habits().bore_sd_mm)
 
     def test_shared_by_how_uncertain_each_is(self):
         # Inverse-variance weighting: the correction goes to the two in the ratio of their variances.
@@ -53,7 +54,7 @@ class OneFit(unittest.TestCase):
         read, _ = tried(240, straight_bore(11, 11, 200), rough)
         band = float(rough.band_mm(240.0))
         self.assertAlmostEqual(
-            read.bore_off_mm / -read.blank_off_mm, BORE_SD_MM**2 / band**2, delta=0.02
+            read.bore_off_mm / -read.blank_off_mm, habits().bore_sd_mm ** 2 / band**2, delta=0.02
         )
         self.assertEqual(read.lesson, "blank")
 

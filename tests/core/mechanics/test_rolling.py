@@ -11,14 +11,7 @@ from wise_spool.core.mechanics.rolling import RollModel
 from wise_spool.core.spine.deciding import roll_under_load
 from wise_spool.core.spine.drops import read_drops
 from wise_spool.core.spine.resting import apart_deg, read_zone
-from wise_spool.core.spine.trainer import (
-    judge,
-    let_rest,
-    make_blank,
-    rests,
-    roll,
-    weigh_round,
-)
+from wise_spool.core.spine.trainer import judge, let_rest, make_blank, rests, roll, weigh_round
 
 models = st.builds(
     RollModel,

@@ -9,10 +9,10 @@ from hypothesis import strategies as st
 from tests.core.samples import blank, build, codes, grip, seat
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Adhesive, Handle, Part
-from wise_spool.core.ground.warmth import POT_SHARE, slower
+from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.warmth import slower
 from wise_spool.core.handle.fits import gap_volume_ml, straight_bore
 from wise_spool.core.plan import plan
-from wise_spool.core.work.glue_up import SQUEEZE_OUT
 
 CONE = Taper([0, 2000], [12, 2], [0.05, 0.05], 2000)
 QUICK = Adhesive(name="quick", kind="liquid_5", pot_life_min=5, set_min=10)
@@ -41,7 +41,7 @@ class Volumes(unittest.TestCase):
     def test_squeeze_out_is_added(self):
         p = planned(grip(bore=12.4))
         ring = gap_volume_ml(straight_bore(12.4, 12.4, 200), CONE.od_mm, 0)
-        self.assertAlmostEqual(p.work.glue_up.volume_ml, ring * SQUEEZE_OUT, delta=0.05)
+        self.assertAlmostEqual(p.work.glue_up.volume_ml, ring * habits().squeeze_out, delta=0.05)
 
 
 class Mixes(unittest.TestCase):
@@ -51,7 +51,7 @@ class Mixes(unittest.TestCase):
         parts = tuple(grip(f"p{n}", 60) for n in range(count))
         plan_ = planned(*parts, adhesives=(tin,), glue_temperature_c=temperature)
         for mix in plan_.work.glue_up.mixes:
-            limit = POT_SHARE * pot * slower(tin.at_c, temperature)
+            limit = habits().pot_share * pot * slower(tin.at_c, temperature)
             self.assertTrue(mix.hands_min <= limit + 0.06 or len(mix.joints) == 1)
         joints = [j.part_id for m in plan_.work.glue_up.mixes for j in m.joints]
         self.assertEqual(joints, [p.id for p in parts])

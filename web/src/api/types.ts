@@ -42,4 +42,6 @@ export type Truth = S["Truth"];
 export type BenchTest = S["BenchTest"];
 export type ZoneReading = S["ZoneReading"];
 
+export type Habit = S["Habit"];
+
 export const STAGES: StageName[] = ["blank", "spine", "handle", "guides", "finish"];

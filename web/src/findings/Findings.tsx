@@ -1,6 +1,6 @@
 import { ChevronRight } from "lucide-react";
 import { useState } from "react";
-import { useLocation } from "wouter";
+import { Link, useLocation } from "wouter";
 
 import type { Finding, StageName } from "../api/types";
 import { useShown } from "../rod/store";
@@ -32,8 +32,8 @@ export function Findings(props: {
     >
       <h2 className="mb-1">Findings</h2>
       <ul>
-        {here.map((f) => (
-          <Item key={`${f.code}${f.sentence}`} finding={f} {...props} />
+        {here.map((f, n) => (
+          <Item key={keyOf(f, n)} finding={f} {...props} />
         ))}
         {here.length === 0 && (
           <li className="py-2 text-soft">Nothing to say about this stage yet.</li>
@@ -43,8 +43,8 @@ export function Findings(props: {
         <>
           <h3 className="label mt-5 mb-1">In other stages</h3>
           <ul>
-            {elsewhere.map((f) => (
-              <Item key={`${f.code}${f.sentence}`} finding={f} {...props} />
+            {elsewhere.map((f, n) => (
+              <Item key={keyOf(f, n)} finding={f} {...props} />
             ))}
           </ul>
         </>
@@ -52,6 +52,10 @@ export function Findings(props: {
     </aside>
   );
 }
+
+/** One finding of a kind and place is one line, whatever its numbers say now. */
+const keyOf = (f: Finding, n: number): string =>
+  `${f.code} ${f.field ?? ""} ${f.place?.start_mm ?? ""} ${n}`;
 
 function Item({
   finding: f,
@@ -105,7 +109,14 @@ function Item({
             </dl>
           )}
           <p>{f.rule}</p>
-          <p className="mt-1 text-soft">Source: {f.source}.</p>
+          <p className="mt-1 text-soft">
+            Source: {f.source}.{" "}
+            {/habit|memory/.test(f.source) && (
+              <Link href={`/build/${id}/habits`} className="underline">
+                Set it otherwise
+              </Link>
+            )}
+          </p>
           {(f.stage !== stage || f.field) && (
             <button type="button" className="mt-1 min-h-6 underline" onClick={show}>
               {f.stage !== stage ? `Go to the ${f.stage}` : "Show it on the rod"}

@@ -52,6 +52,12 @@ export function Rack() {
           >
             The shelf
           </Link>
+          <Link
+            href="/habits"
+            className="rounded px-2.5 py-1 text-soft hover:bg-current/10 hover:text-ink"
+          >
+            Habits
+          </Link>
           <HeadTools />
           <ImportBuild />
           <Button look="tape" className="px-4" onClick={() => shell.set({ newBuild: true })}>

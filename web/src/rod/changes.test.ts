@@ -60,6 +60,12 @@ describe("the ops between two documents", () => {
     ]);
   });
 
+  it("set an object whole that gains or loses a name", () => {
+    expect(opsBetween({ habits: { a: 1 } }, { habits: { a: 1, b: 2 } })).toEqual([
+      { act: "set", at: ["habits"], to: { a: 1, b: 2 } },
+    ]);
+  });
+
   it("keep a position and its datum together", () => {
     const at = (datum: string, distance_mm: number) => ({ g: { at: { datum, distance_mm } } });
     expect(opsBetween(at("butt", 3), at("butt", 4))).toEqual([

@@ -85,11 +85,9 @@ export function valueAt(document: Json, place: string[]): Json {
 /** The ops that lead from one document to another, as small as they can be named. */
 export function opsBetween(before: Json, after: Json, at: string[] = []): Op[] {
   if (same(before, after)) return [];
-  if (isDict(before) && isDict(after) && !whole(at)) {
+  if (isDict(before) && isDict(after) && !whole(at) && sameNames(before, after)) {
     return Object.keys(after).flatMap((name) =>
-      name in before
-        ? opsBetween(before[name], after[name], [...at, name])
-        : [{ act: "set" as const, at: [...at, name], to: after[name] }],
+      opsBetween(before[name], after[name], [...at, name]),
     );
   }
   if (Array.isArray(before) && Array.isArray(after) && rows(before) && rows(after)) {
@@ -136,6 +134,9 @@ function insert(order: string[], id: string, before: string | null): string[] {
   return at < 0 ? [...order, id] : [...order.slice(0, at), id, ...order.slice(at)];
 }
 
+/** An object that gains or loses a name is set as a whole: there is no place to name yet. */
+const sameNames = (a: Dict, b: Dict) =>
+  Object.keys(a).length === Object.keys(b).length && Object.keys(a).every((name) => name in b);
 const rows = (items: Json[]) => items.every((r) => rowId(r) !== "");
 const whole = (at: string[]) => ONE_VALUE.has(at.at(-1) ?? "");
 

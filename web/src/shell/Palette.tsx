@@ -138,6 +138,14 @@ export function Palette() {
           <Command.Item className={ITEM} onSelect={run(() => go("/shelf"))}>
             The shelf
           </Command.Item>
+          {id && (
+            <Command.Item className={ITEM} onSelect={run(() => go(`/build/${id}/habits`))}>
+              Habits, for this rod
+            </Command.Item>
+          )}
+          <Command.Item className={ITEM} onSelect={run(() => go("/habits"))}>
+            Habits of the shop
+          </Command.Item>
           <Command.Item className={ITEM} onSelect={run(() => go("/trainer"))}>
             Find the spine: the trainer
           </Command.Item>

@@ -4,6 +4,7 @@ from fastapi import APIRouter
 from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 
+from wise_spool.api.deps import InShop
 from wise_spool.core.blank.stiffness import StiffnessPlan
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import BendSetup
@@ -53,9 +54,9 @@ routes = APIRouter(prefix="/api/bends")
 
 
 @routes.post("", response_model=Bends)
-async def bend_it(asked: ToBend) -> Response:
+async def bend_it(asked: ToBend, shop: InShop) -> Response:
     """On the event loop, as what-ifs are: a bend takes some ten milliseconds."""
-    rod = Rod.of(asked.build)
+    rod = Rod.of(asked.build, shop.habits.said())
     setups = asked.setups or [asked.build.guides.bend]
     answer = Bends(
         stiffness=rod.bendable,
@@ -66,13 +67,13 @@ async def bend_it(asked: ToBend) -> Response:
 
 
 @routes.post("/layouts")
-def layouts(asked: ToBend) -> Layouts:
+def layouts(asked: ToBend, shop: InShop) -> Layouts:
     """Layouts side by side, and what the train costs."""
-    rod = Rod.of(asked.build)
+    rod = Rod.of(asked.build, shop.habits.said())
     return Layouts(layouts=rod.layouts, train=rod.train)
 
 
 @routes.post("/photo")
-def photo(asked: Photo) -> PhotoFit:
+def photo(asked: Photo, shop: InShop) -> PhotoFit:
     """Stiffness from a photograph."""
-    return Rod.of(asked.build).refitted(asked.setup, asked.points)
+    return Rod.of(asked.build, shop.habits.said()).refitted(asked.setup, asked.points)

@@ -28,7 +28,7 @@ def as_state(shop: Shop, kept: Kept) -> m.BuildState:
     planned = shop.planned(kept)
     return m.BuildState(
         id=kept.id, revision=kept.revision, version=kept.version, can_undo=kept.can_undo, can_redo=kept.can_redo,
-        changed_at=kept.changed_at, build=kept.rod.build, plan=planned.plan, problem=planned.problem,
+        changed_at=kept.changed_at, build=kept.rod().build, plan=planned.plan, problem=planned.problem,
     )  # fmt: skip
 
 
@@ -43,7 +43,7 @@ def change(
     build_id: uuid.UUID, sent: m.Changes, shop: InShop, client: Client = ""
 ) -> m.ChangesTaken:
     """Take changes in, in order; each is kept, refused with its fields, or asked about."""
-    kept, outcomes = shop.builds.change(build_id, sent.changes, client, plan)
+    kept, outcomes = shop.builds.change(build_id, sent.changes, client, plan, shop.habits.said())
     return m.ChangesTaken(state=as_state(shop, kept), outcomes=[_outcome(o) for o in outcomes])
 
 
@@ -121,10 +121,10 @@ def batch(build_id: uuid.UUID, shop: InShop) -> list[m.BatchRod]:
     """Rods of this one's batch: what each departs by, and what it has not been measured for."""
     mine = shop.builds.get(build_id)
     rods = _alike(shop, mine)
-    true_for = same_marks([mine.rod, *(k.rod for k in rods)])[1:]
+    true_for = same_marks([shop.rod(mine), *(shop.rod(k) for k in rods)])[1:]
     return [
         m.BatchRod(
-            id=k.id, name=k.records.design.name, deviations=list(deviations(k.rod)), same_marks=same,
+            id=k.id, name=k.records.design.name, deviations=list(deviations(shop.rod(k))), same_marks=same,
             departs=list(departs(k.records.design, mine.records.design)),
             unmeasured=list(unmeasured(k.records.piece, k.records.design)),
         )
@@ -146,10 +146,12 @@ def follow(build_id: uuid.UUID, shop: InShop, client: Client = "") -> list[m.Bat
 
 
 @trying.post("", response_model=Plan)
-async def what_if(build: Build) -> Response:
+async def what_if(build: Build, shop: InShop) -> Response:
     """Plan without keeping. On the event loop, one after another: a plan takes a few
     milliseconds, less than threads would cost each other."""
-    return Response(plan(Rod.of(build)).model_dump_json(), media_type="application/json")
+    return Response(
+        plan(Rod.of(build, shop.habits.said())).model_dump_json(), media_type="application/json"
+    )
 
 
 def _alike(shop: Shop, mine: Kept) -> list[Kept]:

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query, Request
 
 from wise_spool import __version__
 from wise_spool.api import models as m
-from wise_spool.api.deps import InShop, Shop
+from wise_spool.api.deps import InShop, Shop, fingerprint
 from wise_spool.api.problems import ProblemError, field_problems
 from wise_spool.api.routes.builds import as_state
 from wise_spool.core.document.build import Build
@@ -33,7 +33,9 @@ def rack(
     most: Annotated[int, Query(ge=1, le=200)] = PAGE,
 ) -> list[m.RackRod]:
     """A page of the rack, first made first; ``after`` is the last rod of the page before."""
-    return [hung(shop, h) for h in shop.builds.page(put_away=put_away, after=after, most=most)]
+    habits = fingerprint(shop.habits.said())
+    page = shop.builds.page(put_away=put_away, after=after, most=most)
+    return [hung(shop, h, habits) for h in page]
 
 
 @routes.post("", status_code=201)
@@ -71,9 +73,9 @@ def put_away(build_id: uuid.UUID, shop: InShop, back: bool = False) -> None:
     shop.builds.put_away(build_id, away=not back)
 
 
-def hung(shop: Shop, h: Hanging) -> m.RackRod:
+def hung(shop: Shop, h: Hanging, habits: str = "") -> m.RackRod:
     """One rod as it hangs: as it was last worked out, or worked out now and noted."""
-    shown_for = f"{h.version}/{__version__}/{m.RACK_SHAPE}"
+    shown_for = f"{h.version}/{__version__}/{m.RACK_SHAPE}/{habits}"
     if h.shown is not None and h.shown_for == shown_for:
         return m.RackRod.model_validate(h.shown)
     rod = _worked_out(shop, h)
@@ -89,7 +91,7 @@ def _worked_out(shop: Shop, h: Hanging) -> m.RackRod:
         return m.RackRod(
             id=h.id, version=h.version, name=name, changed_at=h.changed_at, problem=str(error)
         )
-    planned, build = shop.planned(kept), kept.rod.build
+    planned, build = shop.planned(kept), kept.rod().build
     said = m.RackRod(
         id=kept.id, version=kept.version, name=build.name, number=build.number, client=build.client,
         batch=build.batch, rod_type=build.brief.rod_type, material=build.blank.material, rule=build.rule,

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
 from wise_spool.api import models as m
-from wise_spool.api.deps import InShop, Shop
+from wise_spool.api.deps import InShop, Shop, fingerprint
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import ProblemError
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
@@ -68,9 +68,9 @@ def _printed(
     plan = planned.plan
     if plan is None:
         raise ProblemError(409, "Nothing to print", "This rod cannot be worked out, so there is nothing to print.")  # fmt: skip
-    build, today = kept.rod.build, datetime.now(UTC).date()
+    build, today = kept.rod().build, datetime.now(UTC).date()
     pdf = shop.sheets.get(
-        (kept.id, kept.version, sheet, paper, today),
+        (kept.id, kept.version, fingerprint(shop.habits.said()), sheet, paper, today),
         lambda: SHEETS[sheet](build, plan, paper, today),
     )
     return build.name, pdf

@@ -10,7 +10,7 @@ from wise_spool.api import models as m
 from wise_spool.api.deps import InShop
 from wise_spool.api.problems import FieldProblem, ProblemError
 from wise_spool.core.shop.shelf import ShelfKind, Shelved
-from wise_spool.exchange.shelf_csv import ShelfCsvError, read_shelf, write_shelf
+from wise_spool.exchange.shelf_csv import MOST_STOCK, ShelfCsvError, read_shelf, write_shelf
 from wise_spool.store.shelf import OnShelf
 
 _shelved: TypeAdapter[Shelved] = TypeAdapter(Shelved)
@@ -67,4 +67,4 @@ def from_csv(kind: ShelfKind, csv: m.Csv, shop: InShop) -> list[m.ShelfItem]:
 
 
 def _item(kept: OnShelf) -> m.ShelfItem:
-    return m.ShelfItem(id=kept.id, shelved=kept.shelved, stock=kept.stock)
+    return m.ShelfItem(id=kept.id, shelved=kept.shelved, stock=min(kept.stock, MOST_STOCK))

@@ -6,20 +6,11 @@ Method page: ``docs/methods/blank.md``.
 import itertools
 
 from wise_spool.core.blank.taper import SAME_STATION_MM, Taper, distinct_stations
-from wise_spool.core.blank.working import LOOSE_TUBE_MM, WorkingBlank, tube_bore_mm, tube_for_tip
+from wise_spool.core.blank.working import WorkingBlank, tube_bore_mm, tube_for_tip
 from wise_spool.core.document.blank import Blank, Reading
 from wise_spool.core.ground.findings import Figure, Finding, Place, Weight, figures
-from wise_spool.core.ground.measures import (
-    MM_PER_INCH,
-    MarkingRule,
-    format_diameter,
-    format_length,
-)
-
-RISE_MM = 0.1
-"""A rise toward the tip over this is a joint, a swell or a misreading. From habit."""
-ODD_READING_MM = 0.6
-"""A reading this far off the line through its neighbours is questioned. From habit."""
+from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.measures import MM_PER_INCH, MarkingRule, format_diameter, format_length
 
 
 def find_in_blank(blank: Blank, work: WorkingBlank, rule: MarkingRule) -> list[Finding]:
@@ -132,7 +123,11 @@ def _misreadings(blank: Blank, rule: MarkingRule) -> list[Finding]:
         expected = a.od_mm + s * (b.od_mm - a.od_mm)
         off = abs(r.od_mm - expected)
         neighbours = abs(a.od_mm - b.od_mm)
-        if off > ODD_READING_MM and off > neighbours and a.od_mm >= b.od_mm - RISE_MM:
+        if (
+            off > habits().odd_reading_mm
+            and off > neighbours
+            and a.od_mm >= b.od_mm - habits().rise_mm
+        ):
             questioned.add(i)
             likely = _likely_od(r.od_mm, a.od_mm, b.od_mm)
             ask = f" {format_diameter(likely, rule)}?" if likely else " Measure it again."
@@ -155,14 +150,14 @@ def _misreadings(blank: Blank, rule: MarkingRule) -> list[Finding]:
         if ia in questioned or ib in questioned or b.station_mm - a.station_mm <= SAME_STATION_MM:
             continue
         rise = b.od_mm - a.od_mm
-        if rise > RISE_MM and not _near_joint(blank, a.station_mm, b.station_mm):
+        if rise > habits().rise_mm and not _near_joint(blank, a.station_mm, b.station_mm):
             found.append(
                 _finding(
                     "blank-rising",
                     "check",
                     f"The blank gets thicker toward the tip between {format_length(a.station_mm, rule)} and "
                     f"{format_length(b.station_mm, rule)}: a joint, a swell, or a misreading?",
-                    f"A rise over {RISE_MM} mm is asked about; enter a joint there if there is one.",
+                    f"A rise over {habits().rise_mm} mm is asked about; enter a joint there if there is one.",
                     field=f"blank.readings.{b.id}",
                     place=Place(start_mm=a.station_mm - cut, end_mm=b.station_mm - cut),
                     values=figures(rise=format_diameter(rise, rule)),
@@ -183,7 +178,10 @@ def _likely_od(read_mm: float, before_mm: float, after_mm: float) -> float | Non
     low, high = sorted((before_mm, after_mm))
     middle = (low + high) / 2
     fits = [
-        c for c in candidates if low - RISE_MM <= c <= high + RISE_MM and abs(c - read_mm) > RISE_MM
+        c
+        for c in candidates
+        if low - habits().rise_mm <= c <= high + habits().rise_mm
+        and abs(c - read_mm) > habits().rise_mm
     ]
     return min(fits, key=lambda c: abs(c - middle)) if fits else None
 
@@ -205,7 +203,7 @@ def _beyond(taper: Taper, rule: MarkingRule) -> list[Finding]:
                     "check",
                     f"The last {format_length(b - a, rule)} at the {end} is past your readings: "
                     "the taper there is carried on in a straight line.",
-                    "The band widens by 0.1 mm for every 100 mm past the last reading.",
+                    f"The band widens by {100 * habits().beyond_band_per_mm:g} mm for every 100 mm past the last reading.",
                     source="from habit, editable",
                     field="blank.readings",
                     place=Place(start_mm=a, end_mm=b),
@@ -230,7 +228,7 @@ def _tube(blank: Blank, work: WorkingBlank, rule: MarkingRule) -> list[Finding]:
         its_bore=format_diameter(tube_bore_mm(wanted), rule),
     )
     place = Place(start_mm=work.length_mm, end_mm=work.length_mm)
-    says = "Tip-top tube size n has a bore of n/64 in; 0.05 mm is left for adhesive."
+    says = f"Tip-top tube size n has a bore of n/64 in; {habits().tube_clearance_mm:g} mm is left for adhesive."
     if chosen is None:
         return [
             _finding(
@@ -257,7 +255,7 @@ def _tube(blank: Blank, work: WorkingBlank, rule: MarkingRule) -> list[Finding]:
                 values=values,
             )
         ]
-    if bore - tip > LOOSE_TUBE_MM:
+    if bore - tip > habits().loose_tube_mm:
         return [
             _finding(
                 "blank-tube-loose",

@@ -21,12 +21,11 @@ from wise_spool.core.blank.working import WorkingBlank, working_blank
 from wise_spool.core.document.blank import Blank, BlankMaterial, StaticReading
 from wise_spool.core.ground.findings import Finding, Noted, Spot
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import Habits, following, habits
 from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, BendError, Bent, Load, Rod, bend
 
 Floats = NDArray[np.float64]
 
-POWER_P = 3.5
-"""Exponent of OD while one reading or none is there. From memory; 3 a thin even wall, 4 one in proportion."""
 P_BAND = (3.0, 4.0)
 ELEMENTS = 60
 POWER_N: tuple[tuple[str, float], ...] = (
@@ -38,12 +37,19 @@ ACTION_DEG: tuple[tuple[str, float], ...] = (
     ("slow", 56.0), ("moderate", 61.0), ("moderate fast", 65.0), ("fast", 70.0), ("extra fast", 180.0),
 )  # fmt: skip
 """Upper ends of the actions, tip angle at that load. From memory, our own scale."""
-EDGE = 0.12
-"""Within this share of a class's edge a blank is said to lie between two. From habit."""
 MATERIAL_POWER_N: dict[BlankMaterial, float] = {"carbon": 4.5, "glass": 3.0, "composite": 5.0}
 """What a blank with no usable label is taken for. From memory."""
-STRAIN_LIMIT: dict[BlankMaterial, float] = {"carbon": 0.012, "glass": 0.022, "composite": 0.016}
-"""Strain at which a bend is stopped: what the material takes, with care. From memory; the maker's limit comes first."""
+
+
+def strain_limit(material: BlankMaterial) -> float:
+    """Strain at which a bend is stopped: what the material takes, with care."""
+    in_force = habits()
+    return {
+        "carbon": in_force.strain_carbon,
+        "glass": in_force.strain_glass,
+        "composite": in_force.strain_composite,
+    }[material]
+
 
 Source = Literal["measured", "fitted", "label", "material"]
 
@@ -88,13 +94,14 @@ def measure(blank: Blank) -> StiffnessPlan | None:
     work = working_blank(blank)
     if work.taper is None or work.length_mm is None:
         return None
-    return _measured(blank)
+    return _measured(blank, habits())
 
 
 @lru_cache(maxsize=128)
-def _measured(blank: Blank) -> StiffnessPlan | None:
+def _measured(blank: Blank, in_force: Habits) -> StiffnessPlan | None:
     try:
-        return _solved(blank)
+        with following(in_force):
+            return _solved(blank)
     except (BendError, ValueError):
         return None  # a taper no rod has: nothing that bends as one
 
@@ -119,7 +126,7 @@ def _solved(blank: Blank) -> StiffnessPlan | None:
             readings = []
     if not readings:
         source, wanted = _from_label(blank)
-        p = POWER_P
+        p = habits().power_p
         k = wanted / third.power_at(1.0, p)
         off = 40.0
     power, action = third.power_at(k, p), third.action_deg(p)
@@ -141,10 +148,10 @@ def in_words(value: float, edges: tuple[tuple[str, float], ...]) -> str:
     """The class a value lies in, or ``between a and b`` near an edge."""
     for n, (name, upper) in enumerate(edges):
         if value <= upper:
-            if n + 1 < len(edges) and value > upper * (1 - EDGE / 2):
+            if n + 1 < len(edges) and value > upper * (1 - habits().edge / 2):
                 return f"between {name} and {edges[n + 1][0]}"
             lower = edges[n - 1][1] if n else 0.0
-            if n and value < lower * (1 + EDGE / 2):
+            if n and value < lower * (1 + habits().edge / 2):
                 return f"between {edges[n - 1][0]} and {name}"
             return name
     return edges[-1][0]
@@ -241,18 +248,18 @@ def _fit(
     """K, p, worst misfit in mm and the band of the power in percent."""
     if len(readings) == 1:
         r = readings[0]
-        k = _k_for(taper, r, POWER_P)
-        power = third.power_at(k, POWER_P)
+        k = _k_for(taper, r, habits().power_p)
+        power = third.power_at(k, habits().power_p)
         ends = [third.power_at(_k_for(taper, r, p), p) for p in P_BAND]
         off = 100 * max(abs(e / power - 1) for e in ends)
-        return k, POWER_P, None, max(off, 2.0)
+        return k, habits().power_p, None, max(off, 2.0)
 
     def spread(p: float) -> float:
         logs = np.log([_k_for(taper, r, p) for r in readings])
         return float(np.var(logs))
 
     best = minimize_scalar(spread, bounds=P_BAND, method="bounded", options={"xatol": 0.02})
-    p = float(best.x) if _tells(readings) else POWER_P
+    p = float(best.x) if _tells(readings) else habits().power_p
     ks = np.array([_k_for(taper, r, p) for r in readings])
     k = float(np.exp(np.log(ks).mean()))
     ei = Stiffness(taper, k, p).ei

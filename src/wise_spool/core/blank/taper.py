@@ -16,14 +16,12 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 from scipy.interpolate import PchipInterpolator
 
+from wise_spool.core.ground.habits import habits
+
 Floats = NDArray[np.float64]
 
 SAME_STATION_MM = 0.5
 """Readings closer than this are repeats of one station. From habit."""
-MID_SPAN_BAND_MM = 0.4
-"""Band added half way between two readings a whole blank apart. From habit."""
-BEYOND_BAND_PER_MM = 0.001
-"""Band added per mm beyond the measured span. From habit."""
 THINNEST_MM = 0.3
 """No blank is thinner than this, however far a taper is carried on."""
 
@@ -134,8 +132,8 @@ class Taper:
         span = run.station_mm[i + 1] - run.station_mm[i]
         s = (inside - run.station_mm[i]) / span
         reading = (1 - s) * run.uncertainty_mm[i] + s * run.uncertainty_mm[i + 1]
-        between = MID_SPAN_BAND_MM * (span / self.length_mm) ** 2 * 4 * s * (1 - s)
-        return od, np.hypot(reading, between) + BEYOND_BAND_PER_MM * np.abs(beyond)
+        between = habits().mid_span_band_mm * (span / self.length_mm) ** 2 * 4 * s * (1 - s)
+        return od, np.hypot(reading, between) + habits().beyond_band_per_mm * np.abs(beyond)
 
 
 def distinct_stations(station_mm: ArrayLike) -> int:

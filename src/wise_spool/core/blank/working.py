@@ -11,14 +11,9 @@ import numpy as np
 from wise_spool.core.blank.taper import SAME_STATION_MM, Taper, distinct_stations
 from wise_spool.core.document.blank import Blank, Joint
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.measures import (
-    MM_PER_INCH,
-)
+from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.measures import MM_PER_INCH
 
-TUBE_CLEARANCE_MM = 0.05
-"""Room for adhesive all round in a tip-top's tube. From habit."""
-LOOSE_TUBE_MM = 0.4
-"""A tube this much wider than the tip needs a thread or sleeve under it. From habit."""
 SAMPLES = 121
 
 
@@ -29,7 +24,7 @@ def tube_bore_mm(tube_64ths: float) -> float:
 
 def tube_for_tip(tip_od_mm: float) -> float:
     """Smallest tube size, in 64ths by halves, that clears the tip and its adhesive."""
-    return math.ceil((tip_od_mm + TUBE_CLEARANCE_MM) / (MM_PER_INCH / 64) * 2 - 1e-9) / 2
+    return math.ceil((tip_od_mm + habits().tube_clearance_mm) / (MM_PER_INCH / 64) * 2 - 1e-9) / 2
 
 
 class TaperPoint(Frozen):

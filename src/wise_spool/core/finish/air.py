@@ -5,9 +5,6 @@ Method page: ``docs/methods/finish.md``.
 
 import math
 
-DEW_MARGIN_C = 3.0
-"""The blank must be this far above the dew point (the habit of ISO 8502-4)."""
-
 
 def dew_point_c(temperature_c: float, humidity_percent: float) -> float:
     """Dew point in degrees C by Magnus with the constants of Alduchov & Eskridge (1996).

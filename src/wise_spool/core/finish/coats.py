@@ -11,15 +11,9 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.finish import Finish, FinishKind, FinishProduct
 from wise_spool.core.finish.air import dew_point_c
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.warmth import POT_SHARE
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.wraps.wraps import WrapLaid
 
-LATER_FILM = 0.5
-"""Later coats take about this share of the first (common practice)."""
-FOOT_TUNNEL_MM2 = 1.2
-"""Section of the two tunnels beside a foot, mm². From memory."""
-BRUSH_MIN_PER_WRAP = 1.5
-"""Minutes to coat one wrap. From habit."""
 KIND_WORDS: dict[FinishKind, str] = {
     "high_build": "high-build",
     "regular": "regular",
@@ -121,8 +115,8 @@ def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
     """Volumes, mixes and clocks of every coat, laid ones at their own temperature."""
     finish, product = build.finish, build.finish.product
     film = sum(film_volume_ml(w.od_mm, w.end_mm - w.start_mm, finish.film_first_mm) for w in wraps)
-    tunnels = sum(w.foot_mm * FOOT_TUNNEL_MM2 / 1000 for w in wraps)
-    brush = len(wraps) * BRUSH_MIN_PER_WRAP
+    tunnels = sum(w.foot_mm * habits().foot_tunnel_mm2 / 1000 for w in wraps)
+    brush = len(wraps) * habits().brush_min_per_wrap
     coats: list[CoatPlan] = []
     start, starts_at = 0.0, None
     for k in range(finish.coats):
@@ -132,10 +126,12 @@ def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
             if k and coats[0].starts_at:
                 start = (laid.mixed_at - coats[0].starts_at).total_seconds() / 60
             starts_at = laid.mixed_at
-        volume = (film + tunnels if k == 0 else film * LATER_FILM) * finish.loss_factor
+        volume = (film + tunnels if k == 0 else film * habits().later_film) * finish.loss_factor
         factor = product.slower_at(temperature)
         parts = (
-            max(1, math.ceil(brush / (POT_SHARE * product.pot_life_min * factor))) if wraps else 1
+            max(1, math.ceil(brush / (habits().pot_share * product.pot_life_min * factor)))
+            if wraps
+            else 1
         )
         clocks = _clocks(product, factor, starts_at)
         coats.append(

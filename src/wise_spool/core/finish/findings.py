@@ -1,9 +1,9 @@
 """What would spoil a coat: the air, the mix, the waits; one plain sentence each."""
 
 from wise_spool.core.document.build import Build
-from wise_spool.core.finish.air import DEW_MARGIN_C
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.findings import Finding, Noted, Spot
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_minutes
 
 
@@ -13,12 +13,12 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
     add = Noted("finish")
     product_spot = Spot(field="finish.product")
     margin = plan.blank_c - plan.dew_point_c
-    if margin < DEW_MARGIN_C:
+    if margin < habits().dew_margin_c:
         add(
             "finish-dew",
             "ruins",
             f"Do not coat now: the blank is {margin:.1f} °C from the dew point and will sweat. Warm it, or dry the air.",
-            "A surface less than 3 °C above the dew point takes no coat.",
+            f"A surface less than {habits().dew_margin_c:g} °C above the dew point takes no coat.",
             Spot(field="finish.humidity_percent"),
             "Magnus, Alduchov & Eskridge 1996; margin as ISO 8502-4",
             blank=f"{plan.blank_c:.1f} °C",
@@ -30,7 +30,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
             "finish-cold",
             "check",
             f"At {finish.temperature_c:g} °C everything takes {factor:.1f} times what the tin says: warm the room, or wait it out.",
-            "Cure runs twice as fast for every 10 °C.",
+            f"Cure runs twice as fast for every {habits().doubling_c:g} °C.",
             Spot(field="finish.temperature_c"),
             "from habit; the product's own data wins",
         )
@@ -60,7 +60,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
                 "finish-split-mix",
                 "check",
                 f"{len(plan.wraps)} wraps take about {first.brush_min:.0f} min to coat: make {len(first.mixes)} mixes, or it thickens on the brush.",
-                "No more than 70 % of pot life is planned for.",
+                f"No more than {100 * habits().pot_share:.0f} % of pot life is planned for.",
                 product_spot,
                 "from habit, editable",
             )

@@ -78,9 +78,9 @@ def judge_gaps(train: tuple[GuidePlaced, ...], add: Noted, rule: MarkingRule) ->
                 "Gaps grow from tip to butt as the blank stiffens.",
                 g.spot,
             )
-    fixed = [i for i, g in enumerate(placed) if g.source in ("stated", "assumed")]
+    fixed = [i for i, g in enumerate(placed) if g.source in ("stated", "assumed", "built")]
     for a, b in itertools.pairwise([-1, *fixed]):
-        if b - a < 2:
+        if b - a < 2 or at[b + 1] <= at[a + 1]:  # nothing free between, or the two cross
             continue
         _judge_closed(placed, at, a, b, add, rule)
 

@@ -18,9 +18,10 @@ from wise_spool.core.blank.stiffness import StiffnessPlan
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_length
 from wise_spool.core.guides.closing import close_from_first_gap
-from wise_spool.core.guides.placing import FIRST_GAP_RANGE_MM, GuidesPlan
+from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.guides.under_load import Dressed, dress, span_room
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import (
@@ -34,12 +35,8 @@ from wise_spool.core.mechanics.elastica import (
 
 Floats = NDArray[np.float64]
 
-SHARE_Q = 0.75
-"""Between equal sag and equal break angle. From memory."""
 SETTLED_MM = 1.0
 MOST_ROUNDS = 14
-JOINT_CLEAR_MM = 25.0
-"""A guide's wrap stays this far off a joint and its wrap. From habit."""
 WORSE = 1.10
 ELEMENTS = 80
 
@@ -112,7 +109,7 @@ def plan_layouts(
     handle: HandlePlan,
     guides: GuidesPlan,
     stiffness: StiffnessPlan,
-    q: float = SHARE_Q,
+    q: float | None = None,
 ) -> LayoutsPlan:
     """Compare the layout as planned with the solver's and with plain rules, on light, third-of-length
     and heavy loads. Raises :class:`BendError` when the rod cannot be loaded."""
@@ -127,7 +124,7 @@ def plan_layouts(
         raise BendError("A layout takes two guides or more.")
     power = stiffness.power_g
     loads = (0.4 * power, power, 1.8 * power)
-    shared, rounds, settled = share_of_bend(train, q)
+    shared, rounds, settled = share_of_bend(train, habits().share_q if q is None else q)
     tries: list[tuple[LayoutName, dict[str, float]]] = [
         ("as planned", planned),
         ("share of bend", shared),
@@ -224,7 +221,7 @@ def _kept_in_order(
     train: _Train, at: dict[str, float], order: Sequence[str], fixed: dict[str, float]
 ) -> dict[str, float]:
     """First gap in its range, gaps that never shrink toward the butt, joints clear."""
-    low, high = FIRST_GAP_RANGE_MM
+    low, high = habits().first_gap_least_mm, habits().first_gap_most_mm
     first = order[0]
     if first not in fixed:
         at[first] = train.ring_mm - min(max(train.ring_mm - at[first], low), high)
@@ -251,8 +248,10 @@ def _kept_in_order(
 def _off_joints(train: _Train, station: float) -> float:
     for joint in train.work.joints:
         near = station - joint.station_mm
-        if abs(near) < JOINT_CLEAR_MM:
-            return joint.station_mm + (JOINT_CLEAR_MM if near >= 0 else -JOINT_CLEAR_MM)
+        if abs(near) < habits().joint_clear_mm:
+            return joint.station_mm + (
+                habits().joint_clear_mm if near >= 0 else -habits().joint_clear_mm
+            )
     return station
 
 

@@ -11,14 +11,12 @@ from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import Guide
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.masses import guide_mass_g, tip_top_mass_g
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.guides.under_load import held_to_mm
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.frequency import first_frequency_hz
-
-DOUBLE_FEET_OVER_N = 6.0
-"""Guides on blanks stronger than this stand on two feet. From habit."""
 
 
 class TrainCase(Frozen):
@@ -81,7 +79,7 @@ def _advice(build: Build, stiffness: StiffnessPlan) -> list[str]:
     """Feet by duty and rings by line and ice, where the train differs from the habit."""
     out = []
     train = build.guides.train
-    if stiffness.power_n > DOUBLE_FEET_OVER_N:
+    if stiffness.power_n > habits().double_feet_over_n:
         single = sum(g.feet == "single" for g in train)
         if single > len(train) // 2:
             out.append("A blank this strong carries its guides on two feet, all but the smallest.")

@@ -12,6 +12,7 @@ from wise_spool.core.document.design import RodType
 from wise_spool.core.document.guides import Datum, Guide, Guides, MarkUnder
 from wise_spool.core.ground.findings import Finding, Noted
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import (
     MM_PER_FOOT,
     STEP_MM,
@@ -19,10 +20,7 @@ from wise_spool.core.ground.measures import (
     format_length,
     round_to_rule,
 )
-from wise_spool.core.guides.closing import (
-    close_after_gap,
-    close_from_first_gap,
-)
+from wise_spool.core.guides.closing import close_after_gap, close_from_first_gap
 from wise_spool.core.guides.datums import DATUM_WORDS, Datums, DatumUnknownError
 from wise_spool.core.guides.gaps import GuidePlaced, Source, judge_gaps
 from wise_spool.core.handle.assembling import HandlePlan
@@ -31,12 +29,6 @@ STRIPPER_FROM_LIP_MM: dict[RodType, float] = {
     "spinning": 560.0, "casting": 430.0, "trolling": 600.0, "fly": 700.0,
 }  # fmt: skip
 """Where the guide nearest the reel is assumed while nobody has said. From habit."""
-FIRST_GAP_RANGE_MM = (65.0, 120.0)
-"""First gap behind the tip-top. From habit."""
-SMALLEST_COLD_RING_MM = 5.0
-"""Rings under this freeze shut. From habit."""
-WRAP_BEFORE_FOOT_MM = 6.0
-"""Thread starts this far before the foot (common practice)."""
 
 
 class GuidesPlan(Frozen):
@@ -198,7 +190,7 @@ def _placed(spots: list[_Spot], build: Build, datums: Datums | None) -> list[Gui
 
 
 def _wrap_reach(foot_mm: float) -> float:
-    return foot_mm + WRAP_BEFORE_FOOT_MM if foot_mm > 0 else 0.0
+    return foot_mm + habits().wrap_before_foot_mm if foot_mm > 0 else 0.0
 
 
 def _marked(
@@ -282,7 +274,7 @@ def _judge_reel(build: Build, plan: GuidesPlan, add: Noted, rule: MarkingRule) -
         )
     if build.brief.cold:
         for g in plan.placed:
-            if g.ring_mm < SMALLEST_COLD_RING_MM:
+            if g.ring_mm < habits().smallest_cold_ring_mm:
                 add(
                     "guides-ice",
                     "check",
@@ -385,13 +377,13 @@ def _judge_places(
     if (
         tip is not None
         and first.gap_mm is not None
-        and not FIRST_GAP_RANGE_MM[0] <= first.gap_mm <= FIRST_GAP_RANGE_MM[1]
+        and not habits().first_gap_least_mm <= first.gap_mm <= habits().first_gap_most_mm
     ):
         add(
             "guides-first-gap",
             "check",
             f"The first gap behind the tip-top is {format_length(first.gap_mm, rule)}; "
-            f"{format_length(FIRST_GAP_RANGE_MM[0], rule)} to {format_length(FIRST_GAP_RANGE_MM[1], rule)} is usual.",
+            f"{format_length(habits().first_gap_least_mm, rule)} to {format_length(habits().first_gap_most_mm, rule)} is usual.",
             "The tip bends most, so the first gap is short.",
             first.spot,
             "from habit, editable",

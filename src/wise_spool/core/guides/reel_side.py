@@ -16,11 +16,7 @@ from collections.abc import Sequence
 
 from wise_spool.core.document.guides import Guide, Reel
 from wise_spool.core.ground.frozen import Frozen
-
-LEAST_TILT_DEG = 0.5
-"""Flatter than this the path never meets the rings. From habit."""
-COIL_SHARE = 0.5
-"""A ring this share of the cone's width lets the coils through. From memory."""
+from wise_spool.core.ground.habits import habits
 
 
 class ReelSideSpot(Frozen):
@@ -46,7 +42,7 @@ def plan_reel_side(reel: Reel, reduction: Sequence[Guide]) -> ReelSidePlan:
 
     Raises nothing: a path too flat, or a ring higher than the spool, is said.
     """
-    if reel.tilt_deg < LEAST_TILT_DEG:
+    if reel.tilt_deg < habits().least_tilt_deg:
         return ReelSidePlan(spots=(), meets_blank_mm=None, words="The spool's axis runs level: no ring's height tells where it goes. Tilt is 2 to 6° on most reels.")  # fmt: skip
     slope = math.tan(math.radians(reel.tilt_deg))
     placed = [(g, (reel.height_mm - g.height_mm) / slope) for g in reduction]
@@ -65,7 +61,7 @@ def plan_reel_side(reel: Reel, reduction: Sequence[Guide]) -> ReelSidePlan:
         spots.append(
             ReelSideSpot(
                 guide_id=g.id, ring_mm=g.ring_mm, from_lip_mm=round(x, 2), cone_mm=round(cone, 1),
-                chokes=g.ring_mm < COIL_SHARE * cone,
+                chokes=g.ring_mm < habits().coil_share * cone,
             )
         )  # fmt: skip
     words = "Every ring meets the path ahead of the spool."

@@ -13,11 +13,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wise_spool.core.blank.mass import blank_g_per_mm
-from wise_spool.core.blank.stiffness import STRAIN_LIMIT, StiffnessPlan, stiffness_of
+from wise_spool.core.blank.stiffness import StiffnessPlan, stiffness_of, strain_limit
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import BendSetup
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.masses import guide_mass_g, tip_top_mass_g
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
@@ -36,8 +37,6 @@ from wise_spool.core.spine.deciding import guides_below
 Floats = NDArray[np.float64]
 
 DRAWN = 61
-LEAST_CLEAR_MM = 0.5
-"""Line nearer the blank than this touches it. From habit."""
 
 
 class BendPoint(Frozen):
@@ -165,7 +164,7 @@ def plan_loaded(
     limit, and that is said.
     """
     dressed = dress(build, work, handle, guides, stiffness)
-    limit = STRAIN_LIMIT[build.blank.material]
+    limit = strain_limit(build.blank.material)
 
     def solve(load_g: float) -> tuple[Bent, float, float]:
         load = Load(load_g * GRAVITY_N_PER_G, setup.pull_deg, setup.friction, setup.own_weight)
@@ -244,7 +243,7 @@ def _figures(
                 id=dressed.ids[k], number=dressed.numbers[k], station_mm=round(ring.station_mm, 2),
                 break_deg=round(math.degrees(float(turn[k])), 2), force_n=round(force, 3),
                 tension_n=round(float(after), 3), gap_clear_mm=round(clear, 2), sag_mm=round(sag, 2),
-                touches=load_g > 0 and clear < LEAST_CLEAR_MM,
+                touches=load_g > 0 and clear < habits().least_clear_mm,
                 x_mm=round(float(bent.line_mm[corner][0]), 2), y_mm=round(float(bent.line_mm[corner][1]), 2),
             )
         )  # fmt: skip

@@ -15,6 +15,7 @@ from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Arbors, ArborSchool, SeatBore
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 
 BANDS: dict[ArborSchool, int] = {
     "tape_2": 2, "tape_3": 3, "tape_4": 4, "mesh": 1, "foam": 1, "sleeve": 1,
@@ -27,20 +28,6 @@ SCHOOL_WORDS: dict[ArborSchool, str] = {
     "foam": "a rigid foam arbor",
     "sleeve": "a graphite or cork sleeve",
 }
-THICK_PER_SIDE_MM = 3.0
-"""More tape than this a side is spongy: foam or a sleeve instead. From habit."""
-LEAST_BAND_MM = 4.0
-"""A band narrower than this does not steady a seat. From habit."""
-BETWEEN_BANDS_MM = 3.0
-"""Room left between two bands for adhesive. From habit."""
-MESH_THICKNESS_MM = 0.35
-"""One turn of open mesh tape. From memory."""
-MESH_FILL = 0.4
-"""Share of a mesh arbor that is mesh; the rest is adhesive. From memory."""
-LEAST_RIGID_WALL_MM = 0.8
-"""A foam or sleeve arbor thinner than this breaks as it is reamed. From habit."""
-GROOVES_APART_MM = 25.0
-"""Keyed grooves for a metal ferrule: three or four, about this far apart (common practice)."""
 DENSITY_G_ML: dict[str, float] = {"tape": 0.95, "mesh": 1.0, "foam": 0.16, "sleeve": 0.9}
 """Density of what fills an arbor. From memory."""
 MINUTES: dict[ArborSchool, tuple[float, float]] = {
@@ -130,7 +117,7 @@ def even_bands(room: tuple[Span, ...], count: int, width_mm: float) -> list[Span
     """
     for n in range(count, 0, -1):
         width = width_mm
-        while width >= min(LEAST_BAND_MM, width_mm):
+        while width >= min(habits().least_band_mm, width_mm):
             placed = _spread(room, n, width)
             if placed is not None:
                 return placed
@@ -146,7 +133,7 @@ def _spread(room: tuple[Span, ...], count: int, width: float) -> list[Span] | No
     placed: list[Span] = []
     for k in range(count):
         wanted = first if count == 1 else first + (last - first) * k / (count - 1)
-        low = placed[-1][1] + BETWEEN_BANDS_MM if placed else first
+        low = placed[-1][1] + habits().between_bands_mm if placed else first
         starts = [
             min(max(wanted, a, low), b - width) for a, b in fits if b - width >= max(a, low) - 1e-9
         ]
@@ -216,7 +203,11 @@ def _band(on: _Seat, span: Span, room: tuple[Span, ...], by_hand: bool, all_: li
     gap = on.arbors.glue_gap_mm
     turns = length = None
     if on.arbors.school.startswith("tape") or on.arbors.school == "mesh":
-        each = MESH_THICKNESS_MM if on.arbors.school == "mesh" else tape_thickness_mm(on.arbors)
+        each = (
+            habits().mesh_thickness_mm
+            if on.arbors.school == "mesh"
+            else tape_thickness_mm(on.arbors)
+        )
         turns = max(0, math.floor((bore - thick - 2 * gap) / (2 * each) + 1e-9))
         outside = thick + 2 * turns * each
         length = round(tape_length_mm(od, turns, each), 1)
@@ -251,7 +242,7 @@ def _bulk(on: _Seat, bands: list[Band]) -> dict[str, float]:
         for b in bands
     )
     material = "tape" if school.startswith("tape") else school
-    solid = filled * (MESH_FILL if school == "mesh" else 1.0)
+    solid = filled * (habits().mesh_fill if school == "mesh" else 1.0)
     contact = sum(math.pi * b.outside_mm * (b.end_mm - b.start_mm) for b in bands)
     begin, each = MINUTES[school]
     return {
@@ -303,9 +294,9 @@ def _possible(made: ArborPlan) -> tuple[bool, str]:
         return False, "no room in the usable bore"
     if gap <= 0:
         return False, "the seat does not go over the blank"
-    if made.school in ("foam", "sleeve") and gap < LEAST_RIGID_WALL_MM:
+    if made.school in ("foam", "sleeve") and gap < habits().least_rigid_wall_mm:
         return False, f"only {gap:.2f} mm a side: too thin to ream, use tape"
-    if made.school.startswith("tape") and gap > THICK_PER_SIDE_MM:
+    if made.school.startswith("tape") and gap > habits().thick_per_side_mm:
         return True, "so much tape is spongy; foam or a sleeve is firmer"
     if all(b.turns == 0 for b in made.bands):
         return False, "no room for one turn; a thin coat of paste alone"
@@ -321,11 +312,11 @@ def keyed_grooves(
     practice); a short ferrule takes what it has room for.
     """
     length = end_mm - start_mm
-    count = 4 if length >= 4 * GROOVES_APART_MM else 3
-    while count > 1 and (count - 1) * GROOVES_APART_MM + width_mm > length:
+    count = 4 if length >= 4 * habits().grooves_apart_mm else 3
+    while count > 1 and (count - 1) * habits().grooves_apart_mm + width_mm > length:
         count -= 1
-    first = (start_mm + end_mm) / 2 - (count - 1) * GROOVES_APART_MM / 2
-    middles = [first + k * GROOVES_APART_MM for k in range(count)]
+    first = (start_mm + end_mm) / 2 - (count - 1) * habits().grooves_apart_mm / 2
+    middles = [first + k * habits().grooves_apart_mm for k in range(count)]
     grooves = tuple(
         Place(start_mm=round(m - width_mm / 2, 2), end_mm=round(m + width_mm / 2, 2))
         for m in middles

@@ -29,11 +29,6 @@ from wise_spool.core.handle.stack import (
 )
 from wise_spool.core.handle.turning import TurningPlan, pieces_of, plan_cuts, turning_card
 
-LEFT_OK_MM = 0.1
-"""Left in a bore after reaming, this goes with sandpaper as it is fitted. From habit."""
-THIN_WALL_MM = 3.0
-"""Under this a cork or wood wall is wrapped with tape before reaming. From habit."""
-
 
 class FerruleGrooves(Frozen):
     """Keyed grooves under a metal ferrule, and the bands of tape between them."""

@@ -15,12 +15,9 @@ from scipy.optimize import brentq
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import DryFit
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.handle.fits import Bore, find_stop, least_room_mm, straight_bore
 
-BORE_SD_MM = 0.10
-"""Uncertainty of a bore read with a caliper at a face. From habit."""
-INSIDE_SD_MM = 0.25
-"""Uncertainty of a bore between its faces that nobody has measured. From habit."""
 MOST_OFF_MM = 6.0
 """A dry fit that needs more than this to be explained is taken for a slip."""
 FAR_OUT = 3.0
@@ -78,7 +75,7 @@ def read_dry_fit(
     expected_short = expected.station_mm - target_mm
     if off is None:
         return _read(fit, expected_short, "unexplained"), None
-    bore_sd = BORE_SD_MM
+    bore_sd = habits().bore_sd_mm
     blank_sd = float(taper.band_mm(min(max(stopped + at, 0.0), taper.length_mm)))
     total = math.hypot(bore_sd, blank_sd)
     if abs(off) < 0.5 * total:
@@ -91,7 +88,7 @@ def read_dry_fit(
         return _read(fit, expected_short, "high_spot", off, off, 0.0, _inside(bore)), Believed(
             spot, 0.0
         )
-    if abs(off) > FAR_OUT * math.hypot(INSIDE_SD_MM, blank_sd) and not _ends_clear(
+    if abs(off) > FAR_OUT * math.hypot(habits().inside_sd_mm, blank_sd) and not _ends_clear(
         free, taper, stopped
     ):
         return _read(fit, expected_short, "unexplained", off), None
@@ -125,7 +122,8 @@ def _ends_clear(free: Bore, taper: Taper, stopped: float) -> bool:
     """Both faces have room where the part stopped, as they were measured."""
     ends = (0.0, free.length_mm)
     return all(
-        free.at(u) - taper.od_at(min(max(stopped + u, 0.0), taper.length_mm)) > 2 * BORE_SD_MM
+        free.at(u) - taper.od_at(min(max(stopped + u, 0.0), taper.length_mm))
+        > 2 * habits().bore_sd_mm
         for u in ends
     )
 

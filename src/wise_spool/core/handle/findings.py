@@ -3,18 +3,12 @@
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.findings import Finding, Noted, Spot
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MarkingRule, format_diameter, format_length
-from wise_spool.core.handle.arbors import SCHOOL_WORDS, THICK_PER_SIDE_MM, ArborPlan
-from wise_spool.core.handle.assembling import LEFT_OK_MM, THIN_WALL_MM, HandlePlan
+from wise_spool.core.handle.arbors import SCHOOL_WORDS, ArborPlan
+from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.reaming import ReamPlan
-from wise_spool.core.handle.stack import GLUED_TO_BLANK, SHORT_OK_MM, SIZED_NOT_REAMED, PartPlaced
-
-PRESS_SHORT_MM = (10.0, 25.0)
-"""Dry, foam should stop this far short and be pressed home. From memory."""
-LINER_UP_TO_MM = 1.2
-"""A bore this much too wide is lined with tape. From habit."""
-SLEEVE_UP_TO_MM = 6.0
-"""A bore this much too wide is sleeved. From habit."""
+from wise_spool.core.handle.stack import GLUED_TO_BLANK, SIZED_NOT_REAMED, PartPlaced
 
 
 def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[Finding]:
@@ -194,12 +188,12 @@ def _judge_press(build: Build, part: PartPlaced, add: Noted) -> None:
     """Foam goes on undersize and is pressed home over its last stretch."""
     rule, dry = build.rule, part.dry_short_mm or 0.0
     numbers = {"stops_dry": format_length(dry, rule)}
-    says = "Foam starts undersize: dry it should stop 10 to 25 mm short and be pressed home wet."
+    says = f"Foam starts undersize: dry it should stop {habits().press_least_mm:g} to {habits().press_most_mm:g} mm short and be pressed home wet."
     source = "common practice; the span from memory, editable"
-    if dry > PRESS_SHORT_MM[1]:
+    if dry > habits().press_most_mm:
         sentence = f"The {part.name} stops {format_length(dry, rule)} short dry: that is a long way to press; open it a little."
         add("handle-press-hard", "check", sentence, says, part.spot, source, **numbers)
-    elif dry < PRESS_SHORT_MM[0]:
+    elif dry < habits().press_least_mm:
         sentence = f"The {part.name} stops only {format_length(dry, rule)} short dry: it will hold, but with little grip."
         add("handle-press-slack", "note", sentence, says, part.spot, source, **numbers)
     else:
@@ -218,12 +212,12 @@ def _judge_wall(build: Build, part: PartPlaced, add: Noted) -> None:
                 "A part needs wall left around its bore.",
                 part.spot,
             )
-        elif part.wall_mm < THIN_WALL_MM and part.material in ("cork", "wood"):
+        elif part.wall_mm < habits().thin_wall_mm and part.material in ("cork", "wood"):
             add(
                 "handle-thin-wall",
                 "check",
                 f"Reaming leaves {format_diameter(part.wall_mm, rule)} of wall on the {part.name}: wrap it round with tape before you ream.",
-                "Under 3 mm a cork or wood wall tears.",
+                f"Under {habits().thin_wall_mm:g} mm a cork or wood wall tears.",
                 part.spot,
                 "from habit, editable",
                 wall=format_diameter(part.wall_mm, rule),
@@ -233,9 +227,9 @@ def _judge_wall(build: Build, part: PartPlaced, add: Noted) -> None:
 def _recover(part: PartPlaced, rule: MarkingRule) -> str:
     """What to do about a bore gone too far, by how far."""
     over = (part.butt_face.bore_mm or 0) - (part.butt_face.od_mm or 0)
-    if over <= LINER_UP_TO_MM:
+    if over <= habits().liner_up_to_mm:
         return "line it with a turn or two of tape at both ends, or move its mark toward the butt."
-    if over <= SLEEVE_UP_TO_MM:
+    if over <= habits().sleeve_up_to_mm:
         return "glue in a sleeve of cork or paper and bore that, or move its mark toward the butt."
     return "start again with the next part; this bore is past saving with tape."
 
@@ -251,7 +245,7 @@ def _judge_tried(build: Build, plan: HandlePlan, add: Noted) -> None:
         left = part.remove_mm or 0.0
         next_ = (
             f" Take out {format_diameter(left, rule)} more at most."
-            if left > LEFT_OK_MM and part.verdict in ("ream", "high_spot")
+            if left > habits().left_ok_mm and part.verdict in ("ream", "high_spot")
             else " It will reach its mark."
             if part.verdict in ("fits", "press")
             else ""
@@ -284,7 +278,7 @@ def _judge_tried(build: Build, plan: HandlePlan, add: Noted) -> None:
 
 
 def _tried_words(short_mm: float, rule: MarkingRule) -> str:
-    if abs(short_mm) <= SHORT_OK_MM:
+    if abs(short_mm) <= habits().short_ok_mm:
         return "stopped at its mark"
     if short_mm < 0:
         return f"passed its mark by {format_length(-short_mm, rule)}"
@@ -376,12 +370,12 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
             "check",
             f"The {part.name} is opened by {format_diameter(ream.most_mm, rule)}: drill it first to "
             f"{format_diameter(ream.drill_first_mm, rule)}, half way from each face on the pilot of the old hole, then ream.",
-            "Enlarging by more than about 5 mm is pilot-bored; up to about 3 mm the reamer does it alone.",
+            f"Enlarging by more than about {habits().pilot_over_mm:g} mm is pilot-bored; less, the reamer does alone.",
             part.spot,
             "common practice",
             most_to_remove=format_diameter(ream.most_mm, rule),
         )
-    if ream.left_mm > LEFT_OK_MM:
+    if ream.left_mm > habits().left_ok_mm:
         add(
             "ream-left",
             "check",
@@ -422,12 +416,12 @@ def _judge_arbor(build: Build, plan: HandlePlan, arbor: ArborPlan, add: Noted) -
             **numbers,
         )
         return
-    if arbor.gap_per_side_mm > THICK_PER_SIDE_MM and arbor.school.startswith("tape"):
+    if arbor.gap_per_side_mm > habits().thick_per_side_mm and arbor.school.startswith("tape"):
         add(
             "arbor-thick",
             "check",
             f"There are {format_diameter(arbor.gap_per_side_mm, rule)} a side to fill: a rigid foam arbor or a sleeve is firmer than that much tape.",
-            "More than 3 mm of tape a side is spongy.",
+            f"More than {habits().thick_per_side_mm:g} mm of tape a side is spongy.",
             seat.spot,
             "from habit, editable",
             **numbers,

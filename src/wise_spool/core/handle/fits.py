@@ -12,13 +12,17 @@ from numpy.typing import NDArray
 
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Part
+from wise_spool.core.ground.habits import habits
 
 Floats = NDArray[np.float64]
 
 FIT_STEP_MM = 2.0
 """Spacing at which a bore is compared with the blank."""
-STRETCH: dict[str, float] = {"foam": 0.04, "rubber": 0.08}
-"""How far a material's bore stretches over the blank: foam 4 to 8 %. From memory."""
+
+
+def stretch_of(material: str) -> float:
+    """How far a material's bore gives over the blank, as a share of its width; nought for what does not."""
+    return {"foam": habits().stretch_foam, "rubber": habits().stretch_rubber}.get(material, 0.0)
 
 
 @dataclass(frozen=True)

@@ -17,21 +17,14 @@ from numpy.typing import NDArray
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Drill, Face, PassMade, Reamer
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.handle.fits import Bore, find_stop
 
 Floats = NDArray[np.float64]
 
-PILOT_OVER_MM = 5.0
-"""Enlarging by more than this is drilled first (common practice: about 5 mm)."""
-DRILL_SHORT_OF_MM = 1.0
-"""The pilot drill stays this far under the smaller bore wanted. From habit."""
 DRILL_STEP_MM = 0.5
 """Drills are taken to come in half millimetres while none are listed. From habit."""
-LEAST_CUT_MM = 0.1
-"""A pass that takes less than this anywhere is not worth making. From habit."""
 MOST_PASSES = 6
-CHECK_EVERY_MM = 40.0
-"""Take it off and try the part at least this often as the reamer goes in. From habit."""
 
 FACES: tuple[Face, ...] = ("butt", "tip")
 
@@ -102,7 +95,7 @@ def plan_reaming(
     passes: list[ReamPass] = []
     while tries and len(passes) < MOST_PASSES:
         best = max(tries, key=lambda t: float(np.maximum(t.bore - bore.bore_mm, 0).sum()))
-        if float((best.bore - bore.bore_mm).max()) < LEAST_CUT_MM:
+        if float((best.bore - bore.bore_mm).max()) < habits().least_cut_mm:
             break
         began = _begins_to_cut(best, bore, u)
         bore = bore.opened(best.bore)
@@ -148,9 +141,9 @@ def after_passes(bore: Bore, made: Sequence[PassMade]) -> Bore:
 
 def _pilot(most: float, bore: Bore, wanted: Floats, drills: Sequence[Drill]) -> float | None:
     """The largest drill that stays under the bore wanted, when there is enough to take out."""
-    if most <= PILOT_OVER_MM:
+    if most <= habits().pilot_over_mm:
         return None
-    under = float(wanted.min()) - DRILL_SHORT_OF_MM
+    under = float(wanted.min()) - habits().drill_short_of_mm
     if drills:
         size = max((d.diameter_mm for d in drills if d.diameter_mm <= under), default=0.0)
     else:
@@ -167,7 +160,7 @@ def _begins_to_cut(reach: "_Reach", bore: Bore, u: Floats) -> float:
 
 def _checks(began: float, depth: float) -> tuple[float, ...]:
     start = min(began, depth)
-    count = max(1, math.ceil((depth - start) / CHECK_EVERY_MM))
+    count = max(1, math.ceil((depth - start) / habits().check_every_mm))
     return tuple(round(start + (depth - start) * k / count, 1) for k in range(1, count + 1))
 
 

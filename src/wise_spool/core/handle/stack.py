@@ -14,8 +14,9 @@ from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.parts import DryFit, Handle, Part, PartKind
 from wise_spool.core.ground.findings import Place, Spot
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.handle.dry_fits import Believed, DryFitRead, read_dry_fit
-from wise_spool.core.handle.fits import STRETCH, Bore, Stop, bore_of, find_stop
+from wise_spool.core.handle.fits import Bore, Stop, bore_of, find_stop, stretch_of
 from wise_spool.core.handle.reaming import Cut, after_passes
 
 PART_WORDS: dict[PartKind, str] = {
@@ -38,12 +39,8 @@ SIZED_NOT_REAMED: frozenset[PartKind] = frozenset({"winding_check", "trim_ring"}
 """Parts bought to size: a wrong one is changed, not reamed (common practice)."""
 FILLED_BY_BANDS: frozenset[PartKind] = frozenset({"reel_seat", "butt_ferrule"})
 """Parts whose room round the blank is filled: a seat by its arbor, a metal ferrule by bands."""
-LOOSE_OVER_MM = 0.6
-"""A bore this much over the blank wants a tape liner. From habit."""
 SAME_LINE_MM = 0.25
 """Two ends this close share one pencil line."""
-SHORT_OK_MM = 1.0
-"""Stopping within this of the mark counts as there. From habit."""
 SAMPLES = 13
 
 Verdict = Literal["fits", "press", "ream", "high_spot", "loose", "unknown"]
@@ -180,7 +177,7 @@ def fit_part(part: Part, start: float, end: float, work: WorkingBlank, handle: H
     hollow = part.length_mm - (inner - start)
     on_blank = length is not None and start < length
     glued = part.kind in GLUED_TO_BLANK
-    stretch = STRETCH.get(part.material, 0.0)
+    stretch = stretch_of(part.material)
     room = 0.0 if stretch or part.kind in SIZED_NOT_REAMED else handle.clearance_mm
     made = [p for p in handle.passes_made if p.part_id == part.id]
     bore = bore_of(part, hollow)
@@ -264,12 +261,12 @@ def _verdict(
     over: Bore, taper: Taper, inner: float, stop: Stop, free: Stop, stretch: float
 ) -> Verdict:
     room = over.bore_mm - taper.od_mm(inner + over.u_mm)
-    if stop.station_mm - inner > SHORT_OK_MM:
+    if stop.station_mm - inner > habits().short_ok_mm:
         clear = min(room[0], room[-1]) >= 0
         return "high_spot" if clear else "ream"
-    if stretch and free.station_mm - inner > SHORT_OK_MM:
+    if stretch and free.station_mm - inner > habits().short_ok_mm:
         return "press"
-    return "loose" if float(room.min()) > LOOSE_OVER_MM else "fits"
+    return "loose" if float(room.min()) > habits().loose_over_mm else "fits"
 
 
 def _samples(

@@ -7,10 +7,9 @@ from collections.abc import Sequence
 
 from wise_spool.core.document.parts import Drill, Part, Stock
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MM_PER_INCH
 
-ROUGH_OVER_MM = 3.0
-"""Rough diameter over the stop diameter. From habit."""
 CORNERS = 2**0.5
 """Square stock turns round at its side; its corner is this much further out."""
 SIXTY_FOURTHS = tuple(
@@ -228,7 +227,7 @@ def turning_card(
         stations.append(
             TurningStation(
                 at_mm=round(at, 2), final_mm=round(final, 2), stop_mm=round(stop, 2),
-                rough_mm=round(min(stop + ROUGH_OVER_MM, stock.side_mm), 2), what=what,
+                rough_mm=round(min(stop + habits().rough_over_mm, stock.side_mm), 2), what=what,
             )
         )  # fmt: skip
     widest = max(s.stop_mm for s in stations)

@@ -17,6 +17,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.design import RodType
 from wise_spool.core.document.spine import RollTrial, Side, SpineSchool, Zone
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.mechanics.rolling import RollModel
 from wise_spool.core.spine.drops import (
     DeflectionRead,
@@ -43,8 +44,6 @@ SCHOOL_WORDS: dict[SpineSchool, str] = {
 }
 THIRD = 1 / 3
 """Torque is judged at the load that drops the tip by a third of the free length."""
-HOLDS_WITHIN_DEG = 10.0
-"""Rolling less than this, a rod is said to hold. From habit."""
 ZONES: tuple[Zone, ...] = ("whole", "butt", "tip")
 
 Where = Literal[
@@ -324,9 +323,11 @@ def _outcome(
     if model is not None:
         height = _ring_height_mm(build)
         torque, rolls = roll_under_load(model, toward, height if not below else -height)
-        holds = abs(rolls) < HOLDS_WITHIN_DEG
-        on_top = abs(roll_under_load(model, (guides + 180) % 360, height)[1]) < HOLDS_WITHIN_DEG
-        hung = abs(roll_under_load(model, guides, -height)[1]) < HOLDS_WITHIN_DEG
+        holds = abs(rolls) < habits().holds_within_deg
+        on_top = (
+            abs(roll_under_load(model, (guides + 180) % 360, height)[1]) < habits().holds_within_deg
+        )
+        hung = abs(roll_under_load(model, guides, -height)[1]) < habits().holds_within_deg
     return SchoolOutcome(
         school=school, words=words, taken=taken, guides_deg=round(guides, 1), off_rest_deg=off,
         torque_n_mm=None if torque is None else round(torque, 2),

@@ -19,14 +19,13 @@ from scipy.special import fdtrc, fdtri, stdtrit
 
 from wise_spool.core.document.spine import Drop, FlatReading
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.mechanics.rolling import RollModel
 
 Floats = NDArray[np.float64]
 
 LEAST_ANGLES = 6
 """Fewer different angles cannot tell a bow from a spine and leave anything over to judge by."""
-BELIEVED_P = 0.01
-"""A term is believed when chance alone would show it less than one time in a hundred. From habit."""
 GRAVITY_N_PER_G = 9.80665e-3
 INCHES_AMONG_MM = 25.4
 LEAST_SD_MM = 0.02
@@ -111,13 +110,13 @@ def read_drops(drops: Sequence[Drop]) -> DeflectionRead:
         whole = _least_squares(with_drift, y)
         drift_p = _f_test(whole, [design.shape[1]], y.size)
         drift = float(whole.beta[-1])
-        if drift_p < BELIEVED_P:
+        if drift_p < habits().believed_p:
             design = with_drift
     fit = _least_squares(design, y)
     mean = float(fit.beta[0])
     first = _harmonic(fit, 1, 1, y.size)
     second = _harmonic(fit, 3, 2, y.size)
-    bow_there, stiff_there = first.p < BELIEVED_P, second.p < BELIEVED_P
+    bow_there, stiff_there = first.p < habits().believed_p, second.p < habits().believed_p
     verdict: Verdict = (
         "both" if bow_there and stiff_there
         else "bow" if bow_there
@@ -172,8 +171,8 @@ def model_from_drops(
     if read.mean_mm is None or read.stiffness is None or read.bow is None or weight_g <= 0:
         return None
     load = weight_g * GRAVITY_N_PER_G
-    size = read.stiffness.size_mm if read.stiffness.p < BELIEVED_P else 0.0
-    bow = read.bow.size_mm if read.bow.p < BELIEVED_P else 0.0
+    size = read.stiffness.size_mm if read.stiffness.p < habits().believed_p else 0.0
+    bow = read.bow.size_mm if read.bow.p < habits().believed_p else 0.0
     if read.mean_mm - size <= 0:
         return None
     return RollModel(
@@ -261,7 +260,7 @@ def _detectable(fit: _Fit, mean: float, n: int) -> float | None:
     """The least stiffness difference that would have been believed, percent."""
     if mean <= 0:
         return None
-    critical = float(fdtri(2, fit.dof, 1 - BELIEVED_P))
+    critical = float(fdtri(2, fit.dof, 1 - habits().believed_p))
     size = math.sqrt(critical * float(np.trace(fit.cov[3:5, 3:5])))
     return round(200 * size / mean, 2)
 

@@ -4,19 +4,22 @@ import math
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.findings import Figure, Finding, Noted, Place, Spot
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_diameter, format_length
 from wise_spool.core.spine.deciding import SpinePlan
-from wise_spool.core.spine.drops import BELIEVED_P, LEAST_ANGLES
+from wise_spool.core.spine.drops import LEAST_ANGLES
 from wise_spool.core.spine.resting import LEAST_TRIALS, ZoneReading, apart_deg
 
-TWIST_DEG = 20.0
-"""Butt and tip lines further apart than this are worth saying. From habit."""
 TRIALS = Spot(field="spine.trials")
-SURE_RULE = (
-    "A line counts as known when its 95 % interval is within ±5°, from five rests or more.",
-    TRIALS,
-    "Fisher 1993 for the interval; ±5° from habit, editable",
-)
+
+
+def _sure_rule() -> tuple[str, Spot, str]:
+    within = f"±{habits().sure_within_deg:g}°"
+    return (
+        f"A line counts as known when its 95 % interval is within {within}, from five rests or more.",
+        TRIALS,
+        f"Fisher 1993 for the interval; {within} from habit, editable",
+    )
 
 
 def find_in_spine(build: Build, plan: SpinePlan) -> list[Finding]:
@@ -46,7 +49,7 @@ def find_in_spine(build: Build, plan: SpinePlan) -> list[Finding]:
             "spine-no-trials",
             "check",
             "No roll trial yet: load the blank, roll it, and enter where it comes to rest.",
-            *SURE_RULE,
+            *_sure_rule(),
         )
     for zone in (*plan.zones, *plan.sections):
         _judge_zone(build, zone, add)
@@ -57,7 +60,7 @@ def find_in_spine(build: Build, plan: SpinePlan) -> list[Finding]:
     by_zone = {z.zone: z for z in plan.zones}
     if "butt" in by_zone and "tip" in by_zone:
         twist = apart_deg(by_zone["butt"].lines[0].angle_deg, by_zone["tip"].lines[0].angle_deg)
-        if twist > TWIST_DEG:
+        if twist > habits().twist_deg:
             add(
                 "spine-twist",
                 "check",
@@ -102,7 +105,7 @@ def _judge_zone(build: Build, zone: ZoneReading, add: Noted) -> None:
         else:
             sentence = f"The rest at {odd.angle_deg:.0f}°{name} goes with none of the others: roll it there again, or strike it."
         add("spine-odd-rest", "check", sentence, "One rest in many that lies far off is usually a slip.", Spot(field=f"spine.trials.{build.spine.trials[odd.index].id}"))  # fmt: skip
-    best = zone.lines[0]
+    best, sure = zone.lines[0], _sure_rule()
     numbers = {
         "mean": f"{best.angle_deg:.1f}°",
         "95_percent": f"±{best.half_width_deg:.1f}°" if best.half_width_deg < 180 else "unknown",
@@ -129,9 +132,9 @@ def _judge_zone(build: Build, zone: ZoneReading, add: Noted) -> None:
             "spine-more-trials",
             "check",
             f"Take {many} rest{'s' if zone.more_trials > 1 else ''}{name} before marking the line.{known}",
-            SURE_RULE[0],
-            SURE_RULE[1],
-            SURE_RULE[2],
+            sure[0],
+            sure[1],
+            sure[2],
             **numbers,
         )
     else:
@@ -139,9 +142,9 @@ def _judge_zone(build: Build, zone: ZoneReading, add: Noted) -> None:
             "spine-sure",
             "note",
             f"The resting line{name} is at {best.angle_deg:.0f}° ±{best.half_width_deg:.0f}°: sure enough to mark.",
-            SURE_RULE[0],
-            SURE_RULE[1],
-            SURE_RULE[2],
+            sure[0],
+            sure[1],
+            sure[2],
             **numbers,
         )
     if len(zone.lines) > 1:
@@ -193,7 +196,11 @@ def _judge_drops(build: Build, plan: SpinePlan, add: Noted) -> None:
         "neither": f"The drops show neither bow nor spine: a stiffness difference over {read.detectable_percent or 0:.1f} % would have shown.",
     }[read.verdict]
     add(f"spine-drops-{read.verdict}", "note", sentence, rule, at, "least squares and F-test", **numbers)  # fmt: skip
-    if read.drift_p is not None and read.drift_p < BELIEVED_P and read.drift_mm is not None:
+    if (
+        read.drift_p is not None
+        and read.drift_p < habits().believed_p
+        and read.drift_mm is not None
+    ):
         add("spine-drift", "check", f"The drops creep by {read.drift_mm:+.2f} mm a reading: let the clamp settle, and repeat the first angle last. The creep is taken out.", "A drift along the order of readings is fitted with them.", at)  # fmt: skip
 
 

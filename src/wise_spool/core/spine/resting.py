@@ -16,19 +16,12 @@ from scipy.special import i0e, stdtrit
 
 from wise_spool.core.document.spine import RollTrial, Zone
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 
 Floats = NDArray[np.float64]
 
-SURE_WITHIN_DEG = 5.0
-"""A resting line is known when its 95 % interval is within this. From habit."""
 LEAST_TRIALS = 5
 """Below this the spread itself is a guess. From habit."""
-LINES_APART_DEG = 60.0
-"""Two lines nearer than this are one wide one. From habit."""
-OUTLIER_DEG = 25.0
-"""A rest this far from every line is odd, once its line is known. From habit."""
-MIRROR_DEG = 15.0
-"""A lone rest this near the opposite of a line was read off the wrong side. From habit."""
 
 
 def mean_direction(angles_deg: Sequence[float] | Floats) -> tuple[float, float]:
@@ -147,8 +140,8 @@ def read_zone(
     best = lines[0]
     n = best.trials
     needed = max(LEAST_TRIALS - n, 0)
-    if n >= LEAST_TRIALS and best.half_width_deg > SURE_WITHIN_DEG:
-        needed = max(1, math.ceil(n * (best.half_width_deg / SURE_WITHIN_DEG) ** 2) - n)
+    if n >= LEAST_TRIALS and best.half_width_deg > habits().sure_within_deg:
+        needed = max(1, math.ceil(n * (best.half_width_deg / habits().sure_within_deg) ** 2) - n)
     p = (
         rayleigh_p(len(trials), r)
         if len(lines) == 1
@@ -194,7 +187,7 @@ def _split(angles: Floats) -> list[NDArray[np.bool_]]:
         tried.update((near.tobytes(), (~near).tobytes()))
         lines = (z[near].sum(), z[~near].sum())
         between = math.degrees(abs(np.angle(lines[0] * np.conj(lines[1]))))
-        if min(near.sum(), (~near).sum()) < 2 or between < LINES_APART_DEG:
+        if min(near.sum(), (~near).sum()) < 2 or between < habits().lines_apart_deg:
             continue
         score = _log_likelihood(angles[near], angles.size) + _log_likelihood(
             angles[~near], angles.size
@@ -245,11 +238,14 @@ def _odd_rests(trials: Sequence[RollTrial], where: Sequence[int]) -> tuple[OddRe
         groups = _split(others)
         means = [mean_direction(others[g])[0] for g in groups]
         largest = max(int(g.sum()) for g in groups)
-        if largest < LEAST_TRIALS or min(apart_deg(angles[k], m) for m in means) <= OUTLIER_DEG:
+        if (
+            largest < LEAST_TRIALS
+            or min(apart_deg(angles[k], m) for m in means) <= habits().outlier_deg
+        ):
             continue
         opposite = min(apart_deg(angles[k], (m + 180) % 360) for m in means)
         alone = len(groups) == 1
-        kind: OddKind = "mirrored" if alone and opposite <= MIRROR_DEG else "outlier"
+        kind: OddKind = "mirrored" if alone and opposite <= habits().mirror_deg else "outlier"
         odd.append(OddRest(index=i, angle_deg=float(angles[k]), kind=kind))
     if sum(o.kind == "mirrored" for o in odd) > 1:  # not a slip: a second line
         odd = [o for o in odd if o.kind != "mirrored"]

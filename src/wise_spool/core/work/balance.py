@@ -14,6 +14,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import Part, PartMaterial
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.masses import guide_mass_g, tip_top_mass_g
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
@@ -24,12 +25,8 @@ DENSITY_G_ML: dict[PartMaterial, float] = {
     "cork": 0.24, "foam": 0.16, "wood": 0.65, "metal": 2.7, "graphite": 1.35, "rubber": 1.1,
 }  # fmt: skip
 """Densities of handle materials; cork and birch from handbooks, the rest from memory."""
-SEAT_SOLID = 0.55
-"""Share of a reel seat's ring that is solid: threads, hoods and recess taken off. From memory."""
 REEL_G: dict[str, float] = {"spinning": 260.0, "casting": 210.0, "trolling": 480.0, "fly": 150.0}
 """A reel nobody has weighed. From memory."""
-FINISH_G_PER_ML = 1.25
-"""Thread soaked with finish, by the volume of finish in it. From memory."""
 FIGHTING_BUTT_MM = 60.0
 LONGER_MM = 25.0
 
@@ -93,7 +90,7 @@ def part_mass_g(part: Part, bore_a_mm: float, bore_b_mm: float) -> tuple[float, 
     inner = frustum_volume_ml(bore_a_mm, bore_b_mm, max(hollow, 0.0))
     solid = max(outer - inner, 0.0)
     if part.seat is not None:
-        solid *= SEAT_SOLID
+        solid *= habits().seat_solid
     centre = frustum_centre(part.od_butt_mm, part.od_tip_mm) * part.length_mm
     mass = part.mass_g if part.mass_g is not None else solid * DENSITY_G_ML[part.material]
     return mass, centre
@@ -177,7 +174,7 @@ def _extra(build: Build, handle: HandlePlan, finish: FinishPlan, glue_up: GlueUp
     coats = sum(c.volume_ml for c in finish.coats) / build.finish.loss_factor
     if finish.wraps and coats:
         middle = sum((w.start_mm + w.end_mm) / 2 for w in finish.wraps) / len(finish.wraps)
-        extra.append(Lump("thread and finish", coats * FINISH_G_PER_ML, middle, False))
+        extra.append(Lump("thread and finish", coats * habits().finish_g_per_ml, middle, False))
     return extra
 
 

@@ -2,6 +2,7 @@
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.findings import Finding, Noted, Spot
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.work.glue_up import GlueUpPlan
 from wise_spool.core.work.order import OrderPlan
@@ -58,7 +59,7 @@ def _judge_glue(plan: HandlePlan, glue_up: GlueUpPlan, add: Noted) -> None:
                 "ruins",
                 f"The {names} take {mix.hands_min:.0f} min of hands, but {mix.adhesive} lives {mix.pot_life_min:.0f} min at {glue_up.temperature_c:g} °C: "
                 "cool the room, take a slower adhesive, or have a second pair of hands.",
-                "Spreading, seating, wiping and aligning take at most 70 % of pot life.",
+                f"Spreading, seating, wiping and aligning take at most {100 * habits().pot_share:.0f} % of pot life.",
                 Spot(field="handle.glue_temperature_c"),
                 "from habit, editable",
             )

@@ -12,18 +12,10 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import Adhesive, AdhesiveKind, Part, PartKind
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.warmth import POT_SHARE
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.work.hands import hand_minutes
 from wise_spool.core.work.order import LOOSE
 
-SQUEEZE_OUT = 1.5
-"""Mixed over the gaps' own volume. From habit."""
-FILM_ML_PER_MM2 = 0.0001
-"""A film of 0.1 mm on faces and walls where the gap itself is thinner. From habit."""
-LEAST_MIX_ML = 2.0
-"""Less than this cannot be measured to a rough ratio. From habit."""
-WIPE_SHARE = 0.5
-"""Squeeze-out wipes off cleanly up to this share of pot life after spreading. From habit."""
 STATIC: frozenset[PartKind] = frozenset({"winding_check", "trim_ring", "butt_cap"})
 """Small joints that need no aligning: the only ones 5-minute adhesive is for."""
 KIND_WORDS: dict[AdhesiveKind, str] = {
@@ -128,7 +120,11 @@ def plan_glue_up(build: Build, gaps: Sequence[Gap], order: Sequence[str]) -> Glu
     for gap in glued:
         adhesive, why = choose_adhesive(build, gap.part)
         joint = _joint(gap, adhesive, why)
-        limit = POT_SHARE * adhesive.pot_life_min * adhesive.slower_at(handle.glue_temperature_c)
+        limit = (
+            habits().pot_share
+            * adhesive.pot_life_min
+            * adhesive.slower_at(handle.glue_temperature_c)
+        )
         spent = sum(j.minutes for j, _ in group)
         if group and (group[-1][1] != adhesive or spent + joint.minutes > limit):
             mixes.append(_mix(len(mixes) + 1, group, handle.glue_temperature_c))
@@ -177,7 +173,7 @@ def refused(part: Part, adhesive: Adhesive) -> str | None:
 
 def _joint(gap: Gap, adhesive: Adhesive, why: str) -> GlueJoint:
     spread, seat, wipe, align = hand_minutes(gap.part.kind)
-    volume = max(gap.gap_ml, gap.wall_mm2 * FILM_ML_PER_MM2) * SQUEEZE_OUT
+    volume = max(gap.gap_ml, gap.wall_mm2 * habits().film_ml_per_mm2) * habits().squeeze_out
     return GlueJoint(
         part_id=gap.part.id, name=gap.name, adhesive=adhesive.name, why=why, refused=refused(gap.part, adhesive),
         volume_ml=round(volume, 2), spread_min=spread, seat_min=seat, wipe_min=wipe, align_min=align,
@@ -188,17 +184,17 @@ def _mix(number: int, group: list[tuple[GlueJoint, Adhesive]], temperature_c: fl
     joints, adhesive = tuple(j for j, _ in group), group[0][1]
     factor = adhesive.slower_at(temperature_c)
     needed = sum(j.volume_ml for j in joints)
-    volume = max(needed, LEAST_MIX_ML)
+    volume = max(needed, habits().least_mix_ml)
     hands = sum(j.minutes for j in joints)
     pot = adhesive.pot_life_min * factor
     a_ml, b_ml = adhesive.split_ml(volume)
     return GlueMix(
         number=number, adhesive=adhesive.name, kind=adhesive.kind, joints=joints, needed_ml=round(needed, 2), volume_ml=round(volume, 2),
         part_a_ml=round(a_ml, 2), part_b_ml=round(b_ml, 2),
-        hands_min=round(hands, 1), pot_life_min=round(pot, 1), wipe_by_min=round(pot * WIPE_SHARE, 1),
+        hands_min=round(hands, 1), pot_life_min=round(pot, 1), wipe_by_min=round(pot * habits().wipe_share, 1),
         last_look_min=round(pot * 0.9, 1), set_min=round(adhesive.set_min * factor, 1),
         handle_min=round(adhesive.handle_min * factor, 1), full_cure_min=round(adhesive.full_cure_min * factor, 1),
-        mass_g=round(needed / SQUEEZE_OUT * adhesive.density_g_ml, 2), too_long=hands > POT_SHARE * pot,
+        mass_g=round(needed / habits().squeeze_out * adhesive.density_g_ml, 2), too_long=hands > habits().pot_share * pot,
     )  # fmt: skip
 
 

@@ -17,6 +17,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import AssemblySchool, Part, PartKind
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_diameter
 from wise_spool.core.ground.operations import Before, Enters, Need, Operation
 from wise_spool.core.work.hands import hands_min
@@ -31,8 +32,6 @@ FROM_THE_BUTT: frozenset[PartKind] = frozenset({"butt_cap"})
 """Kinds that close the butt end, whatever the school."""
 LOOSE: frozenset[PartKind] = frozenset({"seat_hood", "seat_nut"})
 """Kinds that slide and are not glued; the next part traps them."""
-PASS_ROOM_MM = 0.05
-"""Least room for a part to pass along the blank. From habit."""
 
 
 class Contradiction(Frozen):
@@ -180,7 +179,7 @@ def _cannot_pass(
         return None
     thickest = work.taper.widest_from(0.0)
     least = min(p.bore_wanted_mm)
-    if least >= thickest + PASS_ROOM_MM:
+    if least >= thickest + habits().pass_room_mm:
         return None
     rule = build.rule
     why = "the guides are on" if build.handle.guides_on else "this order brings it over the butt"

@@ -7,11 +7,10 @@ from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.design import RodType
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 
-FRONT_TRIM_MM = 10.0
-"""Length of the wrap ahead of the winding check. From habit."""
 JOINT_WRAP_MM: dict[RodType, float] = {
     "fly": 25.0, "spinning": 38.0, "casting": 38.0, "trolling": 50.0,
 }  # fmt: skip
@@ -51,7 +50,13 @@ def wraps_on(
 
     thread = build.guides.train[-1].thread if build.guides.train else "garnet"
     if handle.parts and work.length_mm and handle.front_mm < work.length_mm:
-        lay("trim ahead of the handle", handle.front_mm, handle.front_mm + FRONT_TRIM_MM, 0, thread)
+        lay(
+            "trim ahead of the handle",
+            handle.front_mm,
+            handle.front_mm + habits().front_trim_mm,
+            0,
+            thread,
+        )
     for joint in work.joints:
         reach = JOINT_WRAP_MM[build.brief.rod_type]
         lay("joint, butt side", joint.station_mm - reach, joint.station_mm, 0, thread)

@@ -1,0 +1,568 @@
+"""Habits: every number from memory or habit that a builder may set otherwise, in one place.
+
+None of them is a law. Each says its unit, the range it may be set in, where it
+comes from and which findings it moves. A shop keeps its own values, a build
+may set some of them for itself, and the rules read whichever are in force:
+``with following(rod.habits): ...``, as ``decimal`` reads its context. Outside
+of any ``with`` the values here are in force.
+"""
+
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
+from contextvars import ContextVar
+from typing import Any
+
+from pydantic import Field
+
+from wise_spool.core.ground.frozen import Frozen
+
+
+def _habit(
+    value: float, words: str, unit: str, low: float, high: float, source: str, moves: str = ""
+) -> Any:
+    """A number with all that is known of it; ``moves`` names findings, parted by commas."""
+    moved = [m for m in moves.split(",") if m]
+    about = {"unit": unit, "source": source, "moves": moved}
+    return Field(default=value, ge=low, le=high, description=words, json_schema_extra=about)  # type: ignore[arg-type]
+
+
+class Habits(Frozen):
+    """The numbers in force."""
+
+    # products
+    doubling_c: float = _habit(
+        10.0,
+        "Pot life and cure run twice as fast per this many degrees.",
+        "°C",
+        3,
+        30,
+        "habit",
+        "finish-cold,glue-too-long",
+    )
+    pot_share: float = _habit(
+        0.7,
+        "Share of pot life planned to be used.",
+        "share",
+        0.3,
+        1,
+        "habit",
+        "finish-split-mix,glue-too-long",
+    )
+    # blank
+    rise_mm: float = _habit(
+        0.1,
+        "A rise toward the tip over this is a joint, a swell or a misreading.",
+        "mm",
+        0.02,
+        2,
+        "habit",
+        "blank-rising",
+    )
+    odd_reading_mm: float = _habit(
+        0.6,
+        "A reading this far off the line through its neighbours is questioned.",
+        "mm",
+        0.1,
+        5,
+        "habit",
+        "blank-odd-reading",
+    )
+    tube_clearance_mm: float = _habit(
+        0.05,
+        "Room for adhesive all round in a tip-top's tube.",
+        "mm",
+        0,
+        0.5,
+        "habit",
+        "blank-tube",
+    )
+    loose_tube_mm: float = _habit(
+        0.4,
+        "A tube this much wider than the tip needs a thread or sleeve under it.",
+        "mm",
+        0.05,
+        2,
+        "habit",
+        "blank-tube-loose",
+    )
+    mid_span_band_mm: float = _habit(
+        0.4,
+        "Band added half way between two readings a whole blank apart.",
+        "mm",
+        0,
+        3,
+        "habit",
+        "blank-straight-taper",
+    )
+    beyond_band_per_mm: float = _habit(
+        0.001,
+        "Band added per mm beyond the measured span.",
+        "mm/mm",
+        0,
+        0.02,
+        "habit",
+        "blank-beyond-readings",
+    )
+    power_p: float = _habit(
+        3.5,
+        "Exponent of OD while one reading or none is there.",
+        "power",
+        3,
+        4,
+        "memory",
+        "blank-power",
+    )
+    edge: float = _habit(
+        0.12,
+        "Within this share of a class's edge a blank is said to lie between two.",
+        "share",
+        0,
+        0.5,
+        "habit",
+        "blank-power",
+    )
+    # spine
+    holds_within_deg: float = _habit(
+        10.0, "Rolling less than this, a rod is said to hold.", "°", 1, 45, "habit", "spine-roll"
+    )
+    twist_deg: float = _habit(
+        20.0,
+        "Butt and tip lines further apart than this are worth saying.",
+        "°",
+        2,
+        90,
+        "habit",
+        "spine-twist",
+    )
+    sure_within_deg: float = _habit(
+        5.0,
+        "A resting line is known when its 95 % interval is within this.",
+        "°",
+        1,
+        30,
+        "habit",
+        "spine-more-trials,spine-sure",
+    )
+    lines_apart_deg: float = _habit(
+        60.0,
+        "Two lines nearer than this are one wide one.",
+        "°",
+        20,
+        170,
+        "habit",
+        "spine-two-lines",
+    )
+    outlier_deg: float = _habit(
+        25.0,
+        "A rest this far from every line is odd, once its line is known.",
+        "°",
+        5,
+        90,
+        "habit",
+        "spine-odd-rest",
+    )
+    mirror_deg: float = _habit(
+        15.0,
+        "A lone rest this near the opposite of a line was read off the wrong side.",
+        "°",
+        2,
+        60,
+        "habit",
+        "spine-odd-rest",
+    )
+    believed_p: float = _habit(
+        0.01,
+        "A term is believed when chance alone would show it less than one time in a hundred.",
+        "chance",
+        0.0001,
+        0.2,
+        "habit",
+        "spine-drops-bow,spine-drops-stiffness",
+    )
+    # handle
+    thick_per_side_mm: float = _habit(
+        3.0,
+        "More tape than this a side is spongy: foam or a sleeve instead.",
+        "mm",
+        0.5,
+        10,
+        "habit",
+        "arbor-thick",
+    )
+    least_band_mm: float = _habit(
+        4.0,
+        "A band narrower than this does not steady a seat.",
+        "mm",
+        2,
+        30,
+        "habit",
+        "arbor-no-room",
+    )
+    between_bands_mm: float = _habit(
+        3.0, "Room left between two bands for adhesive.", "mm", 0, 30, "habit"
+    )
+    mesh_thickness_mm: float = _habit(0.35, "One turn of open mesh tape.", "mm", 0.1, 1.5, "memory")
+    mesh_fill: float = _habit(
+        0.4, "Share of a mesh arbor that is mesh; the rest is adhesive.", "share", 0.05, 1, "memory"
+    )
+    least_rigid_wall_mm: float = _habit(
+        0.8,
+        "A foam or sleeve arbor thinner than this breaks as it is reamed.",
+        "mm",
+        0.2,
+        5,
+        "habit",
+    )
+    grooves_apart_mm: float = _habit(
+        25.0,
+        "Keyed grooves for a metal ferrule: three or four, about this far apart.",
+        "mm",
+        8,
+        60,
+        "common practice",
+    )
+    pilot_over_mm: float = _habit(
+        5.0,
+        "Enlarging by more than this is drilled first.",
+        "mm",
+        1,
+        15,
+        "common practice",
+        "ream-pilot",
+    )
+    drill_short_of_mm: float = _habit(
+        1.0,
+        "The pilot drill stays this far under the smaller bore wanted.",
+        "mm",
+        0,
+        5,
+        "habit",
+        "ream-pilot",
+    )
+    least_cut_mm: float = _habit(
+        0.1,
+        "A pass that takes less than this anywhere is not worth making.",
+        "mm",
+        0.01,
+        1,
+        "habit",
+        "ream-no-reamer",
+    )
+    check_every_mm: float = _habit(
+        40.0,
+        "Take it off and try the part at least this often as the reamer goes in.",
+        "mm",
+        5,
+        200,
+        "habit",
+    )
+    left_ok_mm: float = _habit(
+        0.1,
+        "Left in a bore after reaming, this goes with sandpaper as it is fitted.",
+        "mm",
+        0,
+        1,
+        "habit",
+        "ream-left",
+    )
+    thin_wall_mm: float = _habit(
+        3.0,
+        "Under this a cork or wood wall is wrapped with tape before reaming.",
+        "mm",
+        0.5,
+        10,
+        "habit",
+        "handle-thin-wall",
+    )
+    liner_up_to_mm: float = _habit(
+        1.2, "A bore this much too wide is lined with tape.", "mm", 0.2, 5, "habit", "handle-loose"
+    )
+    sleeve_up_to_mm: float = _habit(
+        6.0, "A bore this much too wide is sleeved.", "mm", 1, 15, "habit", "handle-loose"
+    )
+    rough_over_mm: float = _habit(
+        3.0, "Rough diameter over the stop diameter.", "mm", 0.5, 15, "habit"
+    )
+    loose_over_mm: float = _habit(
+        0.6,
+        "A bore this much over the blank wants a tape liner.",
+        "mm",
+        0.05,
+        3,
+        "habit",
+        "handle-loose",
+    )
+    short_ok_mm: float = _habit(
+        1.0,
+        "Stopping within this of the mark counts as there.",
+        "mm",
+        0.1,
+        10,
+        "habit",
+        "handle-fits,handle-ream",
+    )
+    bore_sd_mm: float = _habit(
+        0.10,
+        "Uncertainty of a bore read with a caliper at a face.",
+        "mm",
+        0.01,
+        1,
+        "habit",
+        "fit-tried",
+    )
+    inside_sd_mm: float = _habit(
+        0.25,
+        "Uncertainty of a bore between its faces that nobody has measured.",
+        "mm",
+        0.01,
+        2,
+        "habit",
+        "fit-unexplained",
+    )
+    press_least_mm: float = _habit(
+        10.0,
+        "Dry, foam stops at least this far short, to be pressed home.",
+        "mm",
+        0,
+        60,
+        "memory",
+        "handle-press-slack",
+    )
+    press_most_mm: float = _habit(
+        25.0,
+        "Dry, foam stops at most this far short, to be pressed home.",
+        "mm",
+        2,
+        120,
+        "memory",
+        "handle-press-hard",
+    )
+    stretch_foam: float = _habit(
+        0.04,
+        "How far the bore of foam stretches over the blank.",
+        "share",
+        0,
+        0.2,
+        "memory",
+        "handle-press",
+    )
+    stretch_rubber: float = _habit(
+        0.08,
+        "How far the bore of rubber stretches over the blank.",
+        "share",
+        0,
+        0.3,
+        "memory",
+        "handle-press",
+    )
+    # guides
+    share_q: float = _habit(
+        0.75, "Between equal sag and equal break angle.", "power", 0, 1, "memory"
+    )
+    joint_clear_mm: float = _habit(
+        25.0, "A guide's wrap stays this far off a joint and its wrap.", "mm", 0, 80, "habit"
+    )
+    least_tilt_deg: float = _habit(
+        0.5, "Flatter than this the path never meets the rings.", "°", 0.1, 5, "habit"
+    )
+    coil_share: float = _habit(
+        0.5,
+        "A ring this share of the cone's width lets the coils through.",
+        "share",
+        0.1,
+        1,
+        "memory",
+    )
+    smallest_cold_ring_mm: float = _habit(
+        5.0, "Rings under this freeze shut.", "mm", 2, 12, "habit", "guides-ice"
+    )
+    wrap_before_foot_mm: float = _habit(
+        6.0,
+        "Thread starts this far before the foot.",
+        "mm",
+        0,
+        20,
+        "common practice",
+        "guides-feet-meet,guides-on-joint",
+    )
+    ring_g_per_mm2: float = _habit(
+        0.0085,
+        "Mass of a guide per square of its ring, g/mm²; half as much again on two feet.",
+        "g/mm²",
+        0.001,
+        0.05,
+        "memory",
+    )
+    double_feet_over_n: float = _habit(
+        6.0, "Guides on blanks stronger than this stand on two feet.", "N", 0.5, 40, "habit"
+    )
+    least_clear_mm: float = _habit(
+        0.5, "Line nearer the blank than this touches it.", "mm", 0, 10, "habit"
+    )
+    first_gap_least_mm: float = _habit(
+        65.0,
+        "The first gap behind the tip-top is no shorter.",
+        "mm",
+        20,
+        200,
+        "habit",
+        "guides-first-gap",
+    )
+    first_gap_most_mm: float = _habit(
+        120.0,
+        "The first gap behind the tip-top is no longer.",
+        "mm",
+        40,
+        400,
+        "habit",
+        "guides-first-gap",
+    )
+    strain_carbon: float = _habit(
+        0.012,
+        "Strain at which a bend of carbon is stopped; the maker's limit comes first.",
+        "strain",
+        0.002,
+        0.03,
+        "memory",
+    )
+    strain_glass: float = _habit(
+        0.022,
+        "Strain at which a bend of glass is stopped; the maker's limit comes first.",
+        "strain",
+        0.002,
+        0.05,
+        "memory",
+    )
+    strain_composite: float = _habit(
+        0.016,
+        "Strain at which a bend of a composite is stopped; the maker's limit comes first.",
+        "strain",
+        0.002,
+        0.04,
+        "memory",
+    )
+    # wraps
+    front_trim_mm: float = _habit(
+        10.0, "Length of the wrap ahead of the winding check.", "mm", 0, 60, "habit"
+    )
+    # finish
+    later_film: float = _habit(
+        0.5,
+        "Later coats take about this share of the first.",
+        "share",
+        0.1,
+        1,
+        "common practice",
+        "finish-least-mix",
+    )
+    foot_tunnel_mm2: float = _habit(
+        1.2,
+        "Section of the two tunnels beside a foot, mm².",
+        "mm²",
+        0,
+        5,
+        "memory",
+        "finish-least-mix",
+    )
+    brush_min_per_wrap: float = _habit(
+        1.5, "Minutes to coat one wrap.", "min", 0.2, 10, "habit", "finish-split-mix"
+    )
+    dew_margin_c: float = _habit(
+        3.0,
+        "The blank must be this far above the dew point.",
+        "°C",
+        0,
+        10,
+        "the habit of ISO 8502-4",
+        "finish-dew",
+    )
+    # work
+    pass_room_mm: float = _habit(
+        0.05,
+        "Least room for a part to pass along the blank.",
+        "mm",
+        0,
+        1,
+        "habit",
+        "order-contradiction",
+    )
+    seat_solid: float = _habit(
+        0.55,
+        "Share of a reel seat's ring that is solid: threads, hoods and recess taken off.",
+        "share",
+        0.1,
+        1,
+        "memory",
+    )
+    finish_g_per_ml: float = _habit(
+        1.25, "Thread soaked with finish, by the volume of finish in it.", "g/mL", 0.8, 2, "memory"
+    )
+    squeeze_out: float = _habit(1.5, "Mixed over the gaps' own volume.", "times", 1, 4, "habit")
+    film_ml_per_mm2: float = _habit(
+        0.0001,
+        "A film of 0.1 mm on faces and walls where the gap itself is thinner.",
+        "mL/mm²",
+        0,
+        0.001,
+        "habit",
+    )
+    least_mix_ml: float = _habit(
+        2.0, "Less than this cannot be measured to a rough ratio.", "mL", 0.2, 20, "habit"
+    )
+    wipe_share: float = _habit(
+        0.5,
+        "Squeeze-out wipes off cleanly up to this share of pot life after spreading.",
+        "share",
+        0.1,
+        1,
+        "habit",
+    )
+
+
+HABITS = Habits()
+"""What is in force while nobody has said otherwise."""
+_in_force: ContextVar[Habits] = ContextVar("habits in force", default=HABITS)
+
+
+def habits() -> Habits:
+    """The habits in force here."""
+    return _in_force.get()
+
+
+@contextmanager
+def following(these: Habits) -> Iterator[None]:
+    """Work by these habits for the length of a ``with``."""
+    before = _in_force.set(these)
+    try:
+        yield
+    finally:
+        _in_force.reset(before)
+
+
+def settled(*said: Mapping[str, float]) -> Habits:
+    """The habits that result from what the shop says and then what the build says. What is out of its
+    range, or has a name no habit has, is left at the value before it.
+
+    >>> settled({"pot_share": 0.6}, {"pot_share": 9.0}).pot_share
+    0.6
+    """
+    values: dict[str, float] = {}
+    for words in said:
+        for name, value in words.items():
+            if name in Habits.model_fields and _in_range(name, value):
+                values[name] = value
+    return Habits(**values)
+
+
+def _in_range(name: str, value: float) -> bool:
+    about = about_habit(name)
+    return bool(about["low"] <= value <= about["high"])
+
+
+def about_habit(name: str) -> dict[str, Any]:
+    """All that is known of one habit: words, unit, value, low, high, source, the findings it moves."""
+    field = Habits.model_fields[name]
+    low = next(m.ge for m in field.metadata if hasattr(m, "ge"))
+    high = next(m.le for m in field.metadata if hasattr(m, "le"))
+    extra = field.json_schema_extra if isinstance(field.json_schema_extra, dict) else {}
+    return {"name": name, "words": field.description, "value": field.default, "low": low, "high": high, **extra}  # fmt: skip

@@ -1,0 +1,48 @@
+"""Keep what a shop does by habit: the numbers it sets otherwise than they are shipped."""
+
+from sqlmodel import Session
+
+from wise_spool.core.ground.habits import Habits, about_habit
+from wise_spool.core.ground.refusals import NotThereError, RefusedError
+from wise_spool.store.builds import BuildStore
+from wise_spool.store.tables import SettingRow, now
+
+NAME = "habits"
+
+
+class ShopHabits:
+    """The habits of one shop, in the same database as its rods."""
+
+    def __init__(self, builds: BuildStore) -> None:
+        self.engine = builds.engine
+
+    def said(self) -> dict[str, float]:
+        """What the shop says, by name; what it does not say is as shipped."""
+        with Session(self.engine) as session:
+            row = session.get(SettingRow, NAME)
+            return {} if row is None else {k: float(v) for k, v in row.value.items()}
+
+    def say(self, name: str, value: float | None) -> dict[str, float]:
+        """Set one habit, or give it back its shipped value with None. Raises :class:`RefusedError` for
+        a value out of its range, :class:`NotThereError` for a name no habit has."""
+        if name not in Habits.model_fields:
+            raise NotThereError(f"There is no habit called {name}.")
+        about = about_habit(name)
+        if value is not None and not about["low"] <= value <= about["high"]:
+            raise RefusedError(
+                f"“{value:g}” must be from {about['low']:g} to {about['high']:g} {about['unit']}.",
+                name,
+            )
+        said = {k: v for k, v in self.said().items() if k != name}
+        return self._keep(said if value is None else {**said, name: value})
+
+    def reset(self) -> dict[str, float]:
+        """Give every habit back its shipped value."""
+        return self._keep({})
+
+    def _keep(self, said: dict[str, float]) -> dict[str, float]:
+        with Session(self.engine) as session, session.begin():
+            row = session.get(SettingRow, NAME) or SettingRow(name=NAME, value={})
+            row.value, row.changed_at = said, now()
+            session.add(row)
+        return said
