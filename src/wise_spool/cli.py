@@ -1,6 +1,7 @@
 """The commands behind ``./wise-spool``."""
 
 import gc
+import importlib.util
 import json
 import os
 import signal
@@ -11,7 +12,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from datetime import UTC, datetime
 from pathlib import Path
-from typing import Annotated
+from typing import Annotated, Any
 
 import typer
 import uvicorn
@@ -211,6 +212,8 @@ def describe(
     wanted = {
         ROOT / "docs" / "openapi.json": json.dumps(api.openapi(), indent=2) + "\n",
         ROOT / "docs" / "build-file.schema.json": json.dumps(build_schema(), indent=2) + "\n",
+        ROOT / "docs" / "glossary.md": _tool("glossary").glossary(),
+        ROOT / "web" / "src" / "words" / "shapes.ts": _one_values(build_schema()),
     }
     stale = [path for path, text in wanted.items() if not path.exists() or path.read_text() != text]
     if check and stale:
@@ -219,6 +222,33 @@ def describe(
         )
     for path in stale:
         path.write_text(wanted[path])
+
+
+def _tool(name: str) -> Any:
+    """One of the project's own tools, which are no part of the package."""
+    spec = importlib.util.spec_from_file_location(name, ROOT / "tools" / f"{name}.py")
+    assert spec is not None and spec.loader is not None
+    module = importlib.util.module_from_spec(spec)
+    spec.loader.exec_module(module)
+    return module
+
+
+def _one_values(schema: dict[str, Any]) -> str:
+    """The fields of a build that an edit replaces whole, for the interface: those whose model says so."""
+    defs = schema["$defs"]
+    whole = {name for name, model in defs.items() if model.get("x-one-value")}
+    fields = {
+        field
+        for model in (*defs.values(), schema)
+        for field, about in model.get("properties", {}).items()
+        for option in (about, *about.get("anyOf", ()), *about.get("allOf", ()))
+        if option.get("$ref", "").rpartition("/")[2] in whole
+    }
+    names = ", ".join(f'"{f}"' for f in sorted(fields))
+    return (
+        "/** Generated from the models by `./wise-spool describe`; not edited by hand. */\n"
+        f"export const ONE_VALUE = new Set([{names}]);\n"
+    )
 
 
 @app.command()

@@ -43,7 +43,12 @@ class Views(InTheBrowser):
         ids = self.ids()
         views = [*STAGES, *(f"handle/{job}" for job in JOBS), "spine/drops", "spine/decide"]
         views += [f"guides/{job}" for job in GUIDES_JOBS]
-        for path in ["/", "/shelf/part", "/habits", *(f"/build/{ids['Skerry 10']}/{v}" for v in views)]:
+        for path in [
+            "/",
+            "/shelf/part",
+            "/habits",
+            *(f"/build/{ids['Skerry 10']}/{v}" for v in views),
+        ]:
             self.visit(path)
             wide = self.page.evaluate("document.documentElement.scrollWidth")
             self.assertLessEqual(wide, 1024, path)
