@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { Link } from "wouter";
 
 import type { RackRod } from "../api/types";
-import { CLOCK_WORDS, due } from "./Rack";
+import { CLOCK_WORDS, due } from "./clocks";
 
 /** What is running now: dryers, clocks and what comes due. */
 export function AtTheBench({ rods }: { rods: RackRod[] }) {

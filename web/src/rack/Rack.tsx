@@ -14,6 +14,7 @@ import { rodLength } from "../ui/measure";
 import { HeadTools } from "../shell/HeadTools";
 import { useShell } from "../shell/ui";
 import { AtTheBench } from "./AtTheBench";
+import { CLOCK_WORDS, due, nextClock } from "./clocks";
 
 const ROW_H = 92;
 const PAGE = 60;
@@ -299,31 +300,6 @@ function standsAt(rod: RackRod): string {
 }
 
 const cap = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
-export const CLOCK_WORDS: Record<string, string> = {
-  "pot life": "pot life ends",
-  rotate: "stop turning",
-  set: "set",
-  "recoat opens": "recoat from",
-  "recoat closes": "recoat no later than",
-  handle: "handle from",
-  "full cure": "full cure",
-};
-
-export function nextClock(rod: RackRod) {
-  return rod.waiting
-    .filter((w) => Date.parse(w.until) > Date.now())
-    .sort((a, b) => Date.parse(a.until) - Date.parse(b.until))[0];
-}
-
-/** When, in words: the clock today, the weekday beyond. */
-export function due(iso: string): string {
-  const at = new Date(iso);
-  const time = at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
-  const sameDay = at.toDateString() === new Date().toDateString();
-  return sameDay
-    ? time
-    : `${at.toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" })} ${time}`;
-}
 
 function ImportBuild() {
   const input = useRef<HTMLInputElement>(null);

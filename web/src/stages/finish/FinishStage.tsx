@@ -1,6 +1,6 @@
 import type { CoatPlan } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
-import { due } from "../../rack/Rack";
+import { due } from "../../rack/clocks";
 import { Button, Choice, Term } from "../../ui/controls";
 import { NumberField, WordsField } from "../../ui/Field";
 import { hours } from "../../ui/measure";
