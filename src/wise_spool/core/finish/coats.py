@@ -70,7 +70,11 @@ class FinishPlan(Frozen):
 
 
 def film_volume_ml(od_mm: float, length_mm: float, film_mm: float) -> float:
-    """Volume in mL of an even film on a cylinder: pi OD L t."""
+    """Volume in mL of an even film on a cylinder: pi OD L t.
+
+    >>> round(film_volume_ml(4.0, 20.0, 0.5), 3)
+    0.126
+    """
     return math.pi * od_mm * length_mm * film_mm / 1000
 
 

@@ -28,6 +28,9 @@ def mean_direction(angles_deg: Sequence[float] | Floats) -> tuple[float, float]:
     """Mean direction in degrees [0, 360) and mean resultant length [0, 1] of n >= 1 angles.
 
     Mardia & Jupp, eqs 2.2.2-2.2.4.
+
+    >>> [round(x, 3) for x in mean_direction([80.0, 100.0])]
+    [90.0, 0.985]
     """
     z = np.exp(1j * np.radians(np.asarray(angles_deg, float))).mean()
     direction = float(np.degrees(np.angle(z)) % 360)
@@ -39,6 +42,9 @@ def rayleigh_p(n: int, resultant: float) -> float:
 
     Greenwood & Durand's approximation as given by Zar, *Biostatistical
     Analysis*, eq. 27.4: exp(sqrt(1 + 4n + 4(n^2 - R^2)) - (1 + 2n)), R = n r.
+
+    >>> round(rayleigh_p(5, 0.9), 4)
+    0.0093
     """
     r = n * resultant
     return float(min(1.0, math.exp(math.sqrt(1 + 4 * n + 4 * (n * n - r * r)) - (1 + 2 * n))))
@@ -67,7 +73,11 @@ def half_width_deg(angles_deg: Sequence[float] | Floats) -> float:
 
 
 def apart_deg(a: float, b: float) -> float:
-    """The smaller angle between two directions, 0 to 180."""
+    """The smaller angle between two directions, 0 to 180.
+
+    >>> apart_deg(350.0, 10.0)
+    20.0
+    """
     return abs((a - b + 180) % 360 - 180)
 
 
