@@ -21,7 +21,7 @@ MUTANTS: tuple[tuple[str, str, str, str], ...] = (
     ("spine/deciding.py", 'wanted.append(("hook keeper", opposite))', 'wanted.append(("hook keeper", guides))', "keeper on the line"),
     ("spine/deciding.py", '("label", opposite)', '("label", guides)', "label on the line"),
     ("handle/stack.py", "round((od_a + blank_off) / (1 + stretch) + room, 3)", "round((od_a + blank_off) / (1 + stretch), 3)", "no glue room at the butt"),
-    ("finish/findings.py", "margin < habits().dew_margin_c", "margin < 0", "dew margin"),
+    ("finish/coats.py", "sweats=blank_c - dew_c < margin_c", "sweats=blank_c < dew_c", "dew margin"),
     ("ground/habits.py", "    pot_share: float = _habit(\n        0.7", "    pot_share: float = _habit(\n        0.9", "pot share"),
     ("ground/habits.py", "    wipe_share: float = _habit(\n        0.5", "    wipe_share: float = _habit(\n        0.8", "wipe share"),
     ("finish/coats.py", "film + tunnels if k == 0 else film * habits().later_film", "film + tunnels", "later coats"),

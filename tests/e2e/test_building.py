@@ -158,7 +158,7 @@ class Building(InTheBrowser):
         self.tab_to(text="Add a guide toward the butt")
         for n in range(1, 6):
             press("Enter")
-            expect(self.page.get_by_role("slider", name="ring 6")).to_have_count(n)
+            expect(self.page.get_by_role("slider", name="ring 6")).to_have_count(n, timeout=15_000)
         self.page.evaluate("document.activeElement.blur()")
         self.tab_to(label="guide 2, ring 6")
         before = self.rod("By keys")["plan"]["guides"]["placed"][1]["marked_mm"]
@@ -327,7 +327,8 @@ class Building(InTheBrowser):
         page.get_by_label("Cut from the butt").press("Enter")
         expect(page.get_by_role("status")).to_contain_text("server away")
         self.server.start()
-        expect(page.get_by_role("alert").filter(has_text="must be at most 40")).to_be_visible()
+        refused = page.get_by_role("alert").filter(has_text="must be at most 40")
+        expect(refused).to_be_visible(timeout=20_000)
         expect(page.get_by_label("Tip-top tube")).to_have_value("99")
         blank = self.rod("Away")["build"]["blank"]
         self.assertEqual(len(blank["readings"]), 6)

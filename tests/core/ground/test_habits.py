@@ -67,6 +67,12 @@ class WhatTheyMove(unittest.TestCase):
         self.assertFalse(self.moved(b, "finish-dew"))
         self.assertTrue(self.moved(b, "finish-dew", dew_margin_c=8))
 
+    def test_the_screen_is_told_the_margin_in_force(self):
+        b = build(finish=Finish(temperature_c=20, humidity_percent=75))
+        self.assertFalse(plan(b).finish.sweats)
+        wary = plan(Rod.of(b, {"dew_margin_c": 8})).finish
+        self.assertEqual((wary.sweats, wary.dew_margin_c), (True, 8))
+
     def test_ice(self):
         train = (guide(1, 100).model_copy(update={"ring_mm": 5.5}),)
         b = build(blank=blank(), brief=Brief(cold=True), guides=Guides(train=train))

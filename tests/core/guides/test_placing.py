@@ -27,6 +27,19 @@ def inches(*values):
     return [v * INCH for v in values]
 
 
+class WhereADatumLies(unittest.TestCase):
+    def test_the_screen_is_told_where_it_lies_and_which_way_it_grows(self):
+        known = plan(build(blank=blank())).guides.measured_from
+        length = plan(build(blank=blank())).blank.length_mm
+        self.assertEqual((known["butt"].station_mm, known["butt"].grows), (0, 1))
+        self.assertEqual((known["bare_tip"].station_mm, known["bare_tip"].grows), (length, -1))
+        self.assertEqual(known["tip_top_ring"].grows, -1)
+        self.assertNotIn("spool_lip", known, "no seat in the stack, no lip")
+
+    def test_a_blank_of_unknown_length_has_no_datums(self):
+        self.assertEqual(plan(build()).guides.measured_from, {})
+
+
 class ClosingTheMiddle(unittest.TestCase):
     def test_the_worked_example(self):
         # Worked example: fixed 14 1/8 and 29 1/2 in from the tip, last gap 4 3/8, two guides between.

@@ -19,7 +19,7 @@ export function Flags(
   const { build, plan } = useShown();
   const lowerDatum = useSettings((s) => s.lowerDatum);
   const rule = build.rule;
-  const lower = originOf(lowerDatum, plan) ?? originOf("bare_tip", plan)!;
+  const lower = originOf(lowerDatum, plan) ?? originOf("bare_tip", plan) ?? { origin: 0, sign: 1 };
   let flags: (Flag & { mm: number })[] = [];
   if (stage === "blank") {
     flags = build.blank.readings.map((r, i) => ({

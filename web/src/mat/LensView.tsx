@@ -3,7 +3,8 @@ import type { StageName } from "../api/types";
 import { Pick } from "../ui/controls";
 import { length, unitOf } from "../ui/measure";
 import { useSettings } from "../ui/settings";
-import { DATUM_WORDS, originOf } from "./datum";
+import { DATUM_WORDS } from "../words/shapes";
+import { originOf } from "./datum";
 import { Flags } from "./Flags";
 import { GuideTrain, Parts } from "./held";
 import { MatLines, PencilMarks, SpineLine, TipTop } from "./layers";
@@ -27,7 +28,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
   const y = below ? 96 : LENS_H - 96;
   const rule = build.rule;
   const whole = wholeRod(plan);
-  const lower = originOf(lowerDatum, plan) ?? originOf("bare_tip", plan)!;
+  const lower = originOf(lowerDatum, plan) ?? originOf("bare_tip", plan) ?? { origin: 0, sign: 1 };
   const strong = (layer: StageName) => (stage === layer ? 1 : 0.42);
 
   const zoom = (factor: number, atPx: number) => {

@@ -6,10 +6,11 @@ import { Link } from "wouter";
 import { api, Refused, take } from "../api/client";
 import type { Part, PartKind, Shelved, ShelfItem, ShelfKind } from "../api/types";
 import { HeadTools } from "../shell/HeadTools";
-import { KIND_WORDS, KINDS, MATERIALS, newPart } from "../stages/handle/parts";
+import { KINDS, MATERIALS, newPart } from "../stages/handle/parts";
 import { Button, IconButton, Pick } from "../ui/controls";
 import { useShelf } from "./useShelf";
 import { readMeasure } from "../ui/reading";
+import { PART_WORDS } from "../words/shapes";
 
 const KIND_TABS: { kind: ShelfKind; word: string }[] = [
   { kind: "part", word: "Parts" },
@@ -84,7 +85,7 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
       key: "kind",
       label: "kind",
       kind: "choice",
-      options: KINDS.map((k) => ({ value: k, label: KIND_WORDS[k] })),
+      options: KINDS.map((k) => ({ value: k, label: PART_WORDS[k] })),
     },
     {
       key: "material",

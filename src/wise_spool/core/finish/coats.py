@@ -60,13 +60,19 @@ class CoatPlan(Frozen):
 
 
 class FinishPlan(Frozen):
-    """Wraps, coats and the air. ``ready_min`` runs from mixing the first coat to handling."""
+    """Wraps, coats and the air. ``ready_min`` runs from mixing the first coat to handling.
+
+    A blank that is less than ``dew_margin_c`` (a habit) above the dew point
+    ``sweats`` and takes no coat.
+    """
 
     wraps: tuple[WrapLaid, ...]
     coats: tuple[CoatPlan, ...]
     ready_min: float
     dew_point_c: float
     blank_c: float
+    dew_margin_c: float
+    sweats: bool
 
 
 def film_volume_ml(od_mm: float, length_mm: float, film_mm: float) -> float:
@@ -150,10 +156,12 @@ def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
         starts_at = None if starts_at is None else starts_at + timedelta(minutes=round(wait, 1))
     last = coats[-1]
     handle_min = next(c.minutes for c in last.clocks if c.name == "handle")
+    dew_c = round(dew_point_c(finish.temperature_c, finish.humidity_percent), 2)
+    blank_c = finish.temperature_c if finish.blank_c is None else finish.blank_c
+    margin_c = habits().dew_margin_c
     return FinishPlan(
         wraps=wraps, coats=tuple(coats), ready_min=round(last.starts_min + handle_min, 1),
-        dew_point_c=round(dew_point_c(finish.temperature_c, finish.humidity_percent), 2),
-        blank_c=finish.temperature_c if finish.blank_c is None else finish.blank_c,
+        dew_point_c=dew_c, blank_c=blank_c, dew_margin_c=margin_c, sweats=blank_c - dew_c < margin_c,
     )  # fmt: skip
 
 

@@ -12,13 +12,12 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
     finish, product = build.finish, build.finish.product
     add = Noted("finish")
     product_spot = Spot(field="finish.product")
-    margin = plan.blank_c - plan.dew_point_c
-    if margin < habits().dew_margin_c:
+    if plan.sweats:
         add(
             "finish-dew",
             "ruins",
-            f"Do not coat now: the blank is {margin:.1f} °C from the dew point and will sweat. Warm it, or dry the air.",
-            f"A surface less than {habits().dew_margin_c:g} °C above the dew point takes no coat.",
+            f"Do not coat now: the blank is {plan.blank_c - plan.dew_point_c:.1f} °C from the dew point and will sweat. Warm it, or dry the air.",
+            f"A surface less than {plan.dew_margin_c:g} °C above the dew point takes no coat.",
             Spot(field="finish.humidity_percent"),
             "Magnus, Alduchov & Eskridge 1996; margin as ISO 8502-4",
             blank=f"{plan.blank_c:.1f} °C",

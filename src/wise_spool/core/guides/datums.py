@@ -1,8 +1,11 @@
 """Where a stated distance lies on the blank, and back."""
 
 from dataclasses import dataclass
+from functools import cached_property
+from typing import Literal
 
 from wise_spool.core.document.guides import Datum
+from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.refusals import RefusedError
 
 DATUM_WORDS: dict[Datum, str] = {
@@ -12,10 +15,19 @@ DATUM_WORDS: dict[Datum, str] = {
     "spool_lip": "the spool lip",
     "seat_front": "the seat front",
 }
+FROM_THE_TIP: frozenset[Datum] = frozenset({"bare_tip", "tip_top_ring"})
+"""Datums whose distances grow towards the butt."""
 
 
 class DatumUnknownError(RefusedError):
     """The place a distance is stated from is not on the rod yet."""
+
+
+class Origin(Frozen):
+    """Where a datum lies, mm from the present butt, and which way its distances grow: 1 to the tip."""
+
+    station_mm: float
+    grows: Literal[1, -1]
 
 
 @dataclass(frozen=True)
@@ -37,16 +49,26 @@ class Datums:
         origin, sign = self._origin(datum)
         return sign * (station_mm - origin)
 
-    def _origin(self, datum: Datum) -> tuple[float, int]:
-        origin = {
+    @cached_property
+    def known(self) -> dict[Datum, Origin]:
+        """Every datum that is on the rod."""
+        stations: dict[Datum, float | None] = {
             "butt": 0.0,
             "bare_tip": self.length_mm,
             "tip_top_ring": self.tip_top_ring_mm,
             "spool_lip": self.spool_lip_mm,
             "seat_front": self.seat_front_mm,
-        }[datum]
+        }
+        return {
+            datum: Origin(station_mm=at, grows=-1 if datum in FROM_THE_TIP else 1)
+            for datum, at in stations.items()
+            if at is not None
+        }
+
+    def _origin(self, datum: Datum) -> tuple[float, int]:
+        origin = self.known.get(datum)
         if origin is None:
             raise DatumUnknownError(
                 f"{DATUM_WORDS[datum]} is not known until the reel seat is in the stack"
             )
-        return origin, -1 if datum in ("bare_tip", "tip_top_ring") else 1
+        return origin.station_mm, origin.grows

@@ -21,7 +21,7 @@ from wise_spool.core.ground.measures import (
     round_to_rule,
 )
 from wise_spool.core.guides.closing import close_after_gap, close_from_first_gap
-from wise_spool.core.guides.datums import DATUM_WORDS, Datums, DatumUnknownError
+from wise_spool.core.guides.datums import DATUM_WORDS, Datums, DatumUnknownError, Origin
 from wise_spool.core.guides.gaps import GuidePlaced, Source, judge_gaps
 from wise_spool.core.handle.assembling import HandlePlan
 
@@ -38,6 +38,7 @@ class GuidesPlan(Frozen):
     tip_top_ring_mm: float | None
     spool_lip_mm: float | None
     seat_front_mm: float | None
+    measured_from: dict[Datum, Origin]
     mark_from: Datum
     usual_count: int | None
 
@@ -88,6 +89,7 @@ def plan_guides(build: Build, datums: Datums | None, handle: HandlePlan) -> Guid
         tip_top_ring_mm=datums.tip_top_ring_mm if datums else None,
         spool_lip_mm=datums.spool_lip_mm if datums else None,
         seat_front_mm=datums.seat_front_mm if datums else None,
+        measured_from=datums.known if datums else {},
         mark_from=train.mark_from,
         usual_count=usual,
     )

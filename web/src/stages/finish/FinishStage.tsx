@@ -172,13 +172,17 @@ function DewPoint() {
   return (
     <div>
       <div className="label">
-        <Term says="Where this air begins to wet a surface. A blank less than 3 °C above it takes no coat.">
+        <Term
+          says={`Where this air begins to wet a surface. A blank less than ${plan.finish.dew_margin_c} °C above it takes no coat.`}
+        >
           Dew point
         </Term>
       </div>
       <div className="fig pt-1 text-lg">{plan.finish.dew_point_c.toFixed(1)} °C</div>
-      <div className={`text-[12.5px] ${margin < 3 ? "font-semibold text-ruin" : "text-soft"}`}>
-        blank {margin.toFixed(1)} above{margin < 3 ? ": do not coat" : ""}
+      <div
+        className={`text-[12.5px] ${plan.finish.sweats ? "font-semibold text-ruin" : "text-soft"}`}
+      >
+        blank {margin.toFixed(1)} above{plan.finish.sweats ? ": do not coat" : ""}
       </div>
     </div>
   );

@@ -4,7 +4,7 @@ import { api, take } from "../../api/client";
 import type { Build, Datum } from "../../api/types";
 import { nextGuide } from "../../rod/moves";
 import { useRod } from "../../rod/store";
-import { DATUM_WORDS } from "../../mat/datum";
+import { DATUM_WORDS } from "../../words/shapes";
 import { Button, Overlay, Pick } from "../../ui/controls";
 import { unitOf } from "../../ui/measure";
 

@@ -11,7 +11,8 @@ import { useShelved } from "../../shelf/useShelf";
 import { Button, IconButton, Pick } from "../../ui/controls";
 import { MeasureField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
-import { KIND_WORDS, nameOf, newPart } from "./parts";
+import { PART_WORDS } from "../../words/shapes";
+import { nameOf, newPart } from "./parts";
 
 const SIZED: PartKind[] = ["reel_seat", "winding_check", "butt_cap", "butt_ferrule", "trim_ring"];
 
@@ -44,7 +45,7 @@ export function SizesJob() {
           label="Candidates for the"
           className="w-48"
           value={kind}
-          options={SIZED.map((k) => ({ value: k, label: KIND_WORDS[k] }))}
+          options={SIZED.map((k) => ({ value: k, label: PART_WORDS[k] }))}
           onChange={setKind}
         />
         <FromShelf
@@ -67,7 +68,7 @@ export function SizesJob() {
         <Button
           disabled={full || shelf.length === 0}
           onClick={() =>
-            edit(`consider every ${KIND_WORDS[kind]} on the shelf`, (b) => {
+            edit(`consider every ${PART_WORDS[kind]} on the shelf`, (b) => {
               for (const { item } of shelf) {
                 if (b.handle.candidates.length >= 60) break;
                 if (b.handle.candidates.some((c) => c.kind === kind && c.name === item.name))
@@ -88,7 +89,7 @@ export function SizesJob() {
             edit("a typed candidate", (b) => {
               const part = newPart(kind, freshRowId());
               if (!part.seat) part.bore_butt_mm = 12;
-              part.name = `${KIND_WORDS[kind]} ${b.handle.candidates.length + 1}`;
+              part.name = `${PART_WORDS[kind]} ${b.handle.candidates.length + 1}`;
               b.handle.candidates.push(part);
             })
           }
@@ -108,7 +109,7 @@ export function SizesJob() {
       {plan.handle.sizes.map((choice) => (
         <section key={choice.kind}>
           <h2 className="mb-1">
-            {KIND_WORDS[choice.kind]}{" "}
+            {PART_WORDS[choice.kind]}{" "}
             <span className="label font-normal">
               at {length(choice.at_mm, build.rule)} from the butt
             </span>

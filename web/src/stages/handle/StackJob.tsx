@@ -14,7 +14,8 @@ import { diameter, length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
 import { ControlRod } from "./ControlRod";
-import { KIND_WORDS, KINDS, MATERIALS, newPart } from "./parts";
+import { PART_WORDS } from "../../words/shapes";
+import { KINDS, MATERIALS, newPart } from "./parts";
 import { SeatInside } from "./SeatInside";
 
 const VERDICT: Record<PartPlaced["verdict"], string> = {
@@ -92,7 +93,7 @@ function Stack({ selected, onSelect }: StageProps) {
                   aria-expanded={chosen}
                   onClick={() => onSelect(path)}
                 >
-                  {part.name || KIND_WORDS[part.kind]}
+                  {part.name || PART_WORDS[part.kind]}
                 </button>
                 <div className="label">
                   {placed &&
@@ -101,14 +102,14 @@ function Stack({ selected, onSelect }: StageProps) {
               </div>
               <MeasureField
                 path={`${at}.length_mm`}
-                label={`Length of ${part.name || KIND_WORDS[part.kind]}`}
+                label={`Length of ${part.name || PART_WORDS[part.kind]}`}
                 hideLabel
                 mm={part.length_mm}
                 keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).length_mm = mm ?? 1)}
               />
               <MeasureField
                 path={`${at}.gap_before_mm`}
-                label={`Gap before ${part.name || KIND_WORDS[part.kind]}`}
+                label={`Gap before ${part.name || PART_WORDS[part.kind]}`}
                 hideLabel
                 mm={part.gap_before_mm}
                 keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).gap_before_mm = mm ?? 0)}
@@ -167,10 +168,10 @@ function Stack({ selected, onSelect }: StageProps) {
                   <ArrowDown size={14} />
                 </IconButton>
                 <IconButton
-                  name={`Take ${part.name || KIND_WORDS[part.kind]} out`}
+                  name={`Take ${part.name || PART_WORDS[part.kind]} out`}
                   onClick={() =>
                     edit(
-                      `take out ${part.name || KIND_WORDS[part.kind]}`,
+                      `take out ${part.name || PART_WORDS[part.kind]}`,
                       (b) => void takeOut(b.handle.parts, part.id),
                     )
                   }
@@ -348,7 +349,7 @@ function AddPart() {
   const shelf = useShelved("part");
   const full = build!.handle.parts.length >= 30;
   const add = () =>
-    edit(`add ${KIND_WORDS[kind]}`, (b) => {
+    edit(`add ${PART_WORDS[kind]}`, (b) => {
       b.handle.parts.push(newPart(kind, freshRowId()));
     });
   return (
@@ -357,7 +358,7 @@ function AddPart() {
         label="Next part up"
         className="w-48"
         value={kind}
-        options={KINDS.map((k) => ({ value: k, label: KIND_WORDS[k] }))}
+        options={KINDS.map((k) => ({ value: k, label: PART_WORDS[k] }))}
         onChange={setKind}
       />
       <Button onClick={add} disabled={full}>
@@ -370,11 +371,11 @@ function AddPart() {
           .filter(({ item }) => item.kind === kind)
           .map(({ item }) => ({
             item,
-            name: item.name || KIND_WORDS[item.kind],
+            name: item.name || PART_WORDS[item.kind],
             says: length(item.length_mm, build!.rule),
           }))}
         onTake={(item) =>
-          edit(`take ${item.name || KIND_WORDS[item.kind]} off the shelf`, (b) => {
+          edit(`take ${item.name || PART_WORDS[item.kind]} off the shelf`, (b) => {
             b.handle.parts.push({ ...structuredClone(item), id: freshRowId() });
           })
         }

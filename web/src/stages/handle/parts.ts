@@ -1,4 +1,5 @@
 import type { Part, PartKind } from "../../api/types";
+import { PART_WORDS } from "../../words/shapes";
 
 const PLAIN: Omit<Part, "id" | "kind"> = {
   name: "",
@@ -53,21 +54,7 @@ const STARTS: Record<PartKind, Partial<Part>> = {
   butt_ferrule: { material: "metal", length_mm: 96, od_butt_mm: 24, od_tip_mm: 22 },
 };
 
-export const KIND_WORDS: Record<PartKind, string> = {
-  butt_cap: "butt cap",
-  fighting_butt: "fighting butt",
-  rear_grip: "rear grip",
-  reel_seat: "reel seat",
-  seat_hood: "sliding hood",
-  seat_nut: "locking nut",
-  foregrip: "foregrip",
-  winding_check: "winding check",
-  hook_keeper: "hook keeper",
-  trim_ring: "trim ring",
-  butt_ferrule: "butt ferrule",
-};
-
-export const KINDS = Object.keys(KIND_WORDS) as PartKind[];
+export const KINDS = Object.keys(PART_WORDS) as PartKind[];
 export const MATERIALS = ["cork", "foam", "wood", "metal", "graphite", "rubber"] as const;
 
 export const newPart = (kind: PartKind, id: string): Part => ({
@@ -77,4 +64,4 @@ export const newPart = (kind: PartKind, id: string): Part => ({
   ...STARTS[kind],
 });
 
-export const nameOf = (part: Part): string => part.name || KIND_WORDS[part.kind];
+export const nameOf = (part: Part): string => part.name || PART_WORDS[part.kind];
