@@ -146,6 +146,7 @@ class TheGuides(unittest.TestCase):
     def test_a_joints_edge_is_kept_clear_toward_the_tip_as_well(self):
         # A single foot of 14 mm and 6 mm of thread before it reach back from the ring.
         self.assertIn("guides-on-joint", self.joined(1020))
+        self.assertIn("guides-on-joint", self.joined(1023), "thread 3 mm off the edge")
         self.assertNotIn("guides-on-joint", self.joined(1030))
 
     def test_a_ring_chokes_under_half_the_cone_of_coils(self):
@@ -180,11 +181,15 @@ class TheGuides(unittest.TestCase):
             b = build(blank=blank(label_power="medium"), brief=Brief(rod_type="casting"), guides=Guides(train=train))  # fmt: skip
             return Rod.of(b).under_load(BendSetup(load_g=500))
 
-        for height in (2.0, 60.0):
+        for height in (2.0, 9.5, 60.0):
             loaded = touching(height)
             for g in loaded.guides:
                 self.assertEqual(g.touches, g.gap_clear_mm < 0.5)
         self.assertTrue(touching(2.0).touching)
+        near = touching(9.5).guides[1]
+        self.assertTrue(
+            0 < near.gap_clear_mm < 0.5 and near.touches, "clear by a hair still touches"
+        )
 
 
 class TheSpine(unittest.TestCase):
