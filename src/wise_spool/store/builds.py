@@ -296,10 +296,7 @@ class BuildStore:
         """Design and piece as they were at one revision, with the log as it is now."""
         with self._session() as session:
             row = _row(session, build_id)
-            old = _revision(session, build_id, number)
-            return Records(
-                design=_design(old), piece=_piece(old), log=tuple(_entries(session, row.id))
-            )
+            return _records(session, _revision(session, row.id, number))
 
     def clear_if_untouched(self, before: datetime) -> bool:
         """Empty a demo shop made before ``before`` that nobody has touched; True if emptied.
@@ -398,15 +395,7 @@ def _asked(
     session: Session, row: BuildRow, change: Change, client: str, document: dict[str, Any]
 ) -> list[Asked]:
     """Places of this change that another client changed since the version it was made on."""
-    if change.seen >= row.version:
-        return []
-    since = session.exec(
-        select(ChangeRow).where(
-            ChangeRow.build_id == row.id,
-            col(ChangeRow.version) > change.seen,
-            ChangeRow.client != client,
-        )
-    ).all()
+    since = _by_others(session, row, change.seen, client)
     theirs = [tuple(place) for other in since for place in other.places]
     out = []
     for op in change.ops:
@@ -442,20 +431,22 @@ def _revision(session: Session, build_id: uuid.UUID, number: int) -> RevisionRow
     return found
 
 
-def _look_first(session: Session, row: BuildRow, seen: int | None, client: str) -> None:
-    """Undo and redo are for what one has seen: not for what somebody else did since."""
-    if seen is None or seen >= row.version:
-        return
-    others = session.exec(
-        select(sql.count())
-        .select_from(ChangeRow)
-        .where(
+def _by_others(session: Session, row: BuildRow, seen: int, client: str) -> Sequence[ChangeRow]:
+    """What other clients changed since version ``seen``."""
+    if seen >= row.version:
+        return ()
+    return session.exec(
+        select(ChangeRow).where(
             ChangeRow.build_id == row.id,
             col(ChangeRow.version) > seen,
             ChangeRow.client != client,
         )
-    ).one()
-    if others:
+    ).all()
+
+
+def _look_first(session: Session, row: BuildRow, seen: int | None, client: str) -> None:
+    """Undo and redo are for what one has seen: not for what somebody else did since."""
+    if seen is not None and _by_others(session, row, seen, client):
         raise NotNowError("Somebody changed this rod meanwhile. Look at it first, then undo again.")
 
 
@@ -550,8 +541,12 @@ def _piece(revision: RevisionRow) -> Piece:
 
 
 def _read(session: Session, row: BuildRow) -> Records:
-    head = _revision(session, row.id, row.head)
-    return Records(design=_design(head), piece=_piece(head), log=tuple(_entries(session, row.id)))
+    return _records(session, _revision(session, row.id, row.head))
+
+
+def _records(session: Session, at: RevisionRow) -> Records:
+    """Design and piece of one revision, with the log as it is now."""
+    return Records(design=_design(at), piece=_piece(at), log=tuple(_entries(session, at.build_id)))
 
 
 def _as_json(session: Session, row: BuildRow) -> dict[str, Any]:
@@ -569,7 +564,7 @@ def _json(build: Build) -> dict[str, Any]:
 def _kept(session: Session, row: BuildRow) -> Kept:
     head = _revision(session, row.id, row.head)
     try:
-        records = _read(session, row)
+        records = _records(session, head)
     except ValidationError as error:
         raise UnreadableError(
             f"What is kept of “{str(head.design.get('name', 'this rod'))[:80]}” cannot be read by this version of "

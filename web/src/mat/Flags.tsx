@@ -2,7 +2,7 @@ import type { StageName } from "../api/types";
 import { useShown } from "../rod/store";
 import { bothUnits, diameter, length } from "../ui/measure";
 import { useSettings } from "../ui/settings";
-import { originOf } from "./datum";
+import { lowerOrigin } from "./datum";
 import { layFlags } from "./layFlags";
 import type { Flag } from "./layFlags";
 import type { LayerProps } from "./layers";
@@ -19,7 +19,7 @@ export function Flags(
   const { build, plan } = useShown();
   const lowerDatum = useSettings((s) => s.lowerDatum);
   const rule = build.rule;
-  const lower = originOf(lowerDatum, plan) ?? originOf("bare_tip", plan) ?? { origin: 0, sign: 1 };
+  const lower = lowerOrigin(lowerDatum, plan);
   let flags: (Flag & { mm: number })[] = [];
   if (stage === "blank") {
     flags = build.blank.readings.map((r, i) => ({

@@ -4,7 +4,7 @@ import { Pick } from "../ui/controls";
 import { length, unitOf } from "../ui/measure";
 import { useSettings } from "../ui/settings";
 import { DATUM_WORDS } from "../words/shapes";
-import { originOf } from "./datum";
+import { lowerOrigin, originOf } from "./datum";
 import { Flags } from "./Flags";
 import { GuideTrain, Parts } from "./held";
 import { MatLines, PencilMarks, SpineLine, TipTop } from "./layers";
@@ -28,7 +28,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
   const y = below ? 96 : LENS_H - 96;
   const rule = build.rule;
   const whole = wholeRod(plan);
-  const lower = originOf(lowerDatum, plan) ?? originOf("bare_tip", plan) ?? { origin: 0, sign: 1 };
+  const lower = lowerOrigin(lowerDatum, plan);
   const strong = (layer: StageName) => (stage === layer ? 1 : 0.42);
 
   const zoom = (factor: number, atPx: number) => {

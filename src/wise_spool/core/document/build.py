@@ -11,7 +11,7 @@ from typing import Annotated, Any
 from pydantic import Field
 
 from wise_spool.core.document.blank import Blank, BlankMeasured, BlankWished
-from wise_spool.core.document.design import Brief, Design, HabitsSaid
+from wise_spool.core.document.design import Design, HabitsSaid, Heading
 from wise_spool.core.document.finish import Finish, FinishDone, FinishWished
 from wise_spool.core.document.guides import GuideBuilt, Guides, GuidesDone, GuidesWished
 from wise_spool.core.document.log import Record
@@ -26,21 +26,14 @@ from wise_spool.core.document.parts import (
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.document.rows import RowId
 from wise_spool.core.document.spine import Spine, SpineMeasured, SpineWished
-from wise_spool.core.ground.fields import Name, Note, Words
+from wise_spool.core.ground.fields import Note
 from wise_spool.core.ground.findings import StageName
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.measures import MarkingRule
 
 
-class Build(Frozen):
+class Build(Heading):
     """One rod as it stands: wished, measured and done."""
 
-    name: Name
-    client: Words = ""
-    number: Words = ""
-    batch: Words = ""
-    rule: MarkingRule = "in/16"
-    brief: Brief = Brief()
     blank: Blank = Blank()
     spine: Spine = Spine()
     handle: Handle = Handle()

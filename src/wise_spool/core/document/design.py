@@ -35,11 +35,8 @@ class Brief(Frozen):
     why: Words = ""
 
 
-class Design(Frozen):
-    """What is wished for one rod; rods of one ``batch`` are meant alike.
-
-    ``habits`` are the numbers from habit that this build sets otherwise than the shop.
-    """
+class Heading(Frozen):
+    """The head of a rod's sheet: its name, whom it is for, how it is marked."""
 
     name: Name
     client: Words = ""
@@ -47,6 +44,14 @@ class Design(Frozen):
     batch: Words = ""
     rule: MarkingRule = "in/16"
     brief: Brief = Brief()
+
+
+class Design(Heading):
+    """What is wished for one rod; rods of one ``batch`` are meant alike.
+
+    ``habits`` are the numbers from habit that this build sets otherwise than the shop.
+    """
+
     blank: BlankWished = BlankWished()
     spine: SpineWished = SpineWished()
     handle: HandleWished = HandleWished()
