@@ -38,8 +38,14 @@ export default tseslint.config(
         "error",
         { considerDefaultExhaustiveForUnions: true },
       ],
+      // Colours are the theme's (theme.css) or a thread's (mat/threads.ts).
+      "no-restricted-syntax": [
+        "error",
+        { selector: "Literal[value=/#[0-9a-f]{6}\\b/i]", message: "Name the colour in theme.css." },
+      ],
       "import-x/no-cycle": "error",
       "import-x/no-self-import": "error",
     },
   },
+  { files: ["src/mat/threads.ts"], rules: { "no-restricted-syntax": "off" } },
 );

@@ -8,7 +8,7 @@ import signal
 import socket
 import subprocess
 import sys
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from datetime import UTC, datetime
 from pathlib import Path
@@ -20,8 +20,6 @@ import uvicorn
 from wise_spool.api.app import create_app
 from wise_spool.api.problems import field_problems
 from wise_spool.core.ground.refusals import RefusedError
-from wise_spool.core.guides.datums import DATUM_WORDS
-from wise_spool.core.handle.stack import PART_WORDS
 from wise_spool.core.plan import plan as plan_build
 from wise_spool.core.rod import Rod
 from wise_spool.demo.shelf import demo_shelf
@@ -215,7 +213,7 @@ def describe(
         ROOT / "docs" / "openapi.json": json.dumps(api.openapi(), indent=2) + "\n",
         ROOT / "docs" / "build-file.schema.json": json.dumps(build_schema(), indent=2) + "\n",
         ROOT / "docs" / "glossary.md": _tool("glossary").glossary(),
-        ROOT / "web" / "src" / "words" / "shapes.ts": _words(build_schema()),
+        ROOT / "web" / "src" / "words" / "shapes.ts": _tool("shapes").shapes(build_schema()),
     }
     stale = [path for path, text in wanted.items() if not path.exists() or path.read_text() != text]
     if check and stale:
@@ -233,31 +231,6 @@ def _tool(name: str) -> Any:
     module = importlib.util.module_from_spec(spec)
     spec.loader.exec_module(module)
     return module
-
-
-def _words(schema: dict[str, Any]) -> str:
-    """What the interface takes from the models word for word: names of kinds, fields an edit replaces whole."""
-    defs = schema["$defs"]
-    whole = {name for name, model in defs.items() if model.get("x-one-value")}
-    fields = {
-        field
-        for model in (*defs.values(), schema)
-        for field, about in model.get("properties", {}).items()
-        for option in (about, *about.get("anyOf", ()), *about.get("allOf", ()))
-        if option.get("$ref", "").rpartition("/")[2] in whole
-    }
-    names = ", ".join(f'"{f}"' for f in sorted(fields))
-    return (
-        "/** Generated from the models by `./wise-spool describe`; not edited by hand. */\n"
-        f"export const ONE_VALUE = new Set([{names}]);\n"
-        + _table("PART_WORDS", PART_WORDS)
-        + _table("DATUM_WORDS", {d: w.removeprefix("the ") for d, w in DATUM_WORDS.items()})
-    )
-
-
-def _table(name: str, words: Mapping[Any, str]) -> str:
-    rows = "".join(f'  {key}: "{word}",\n' for key, word in words.items())
-    return f"\nexport const {name} = {{\n{rows}}};\n"
 
 
 @app.command()

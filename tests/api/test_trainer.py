@@ -20,7 +20,7 @@ class TheTrainer(WithAShop):
         for trial in range(10):
             at = self.client.post(f"{path}/roll", json={"toward_deg": at["toward_deg"], "hand_deg": at["hand_deg"], "by_deg": 36}).json()  # fmt: skip
             rest = self.client.post(f"{path}/rest", json={"toward_deg": at["toward_deg"], "trial": trial}).json()  # fmt: skip
-            trials.append({"angle_deg": rest["read_deg"]})
+            trials.append({"angle_deg": rest["trial"]["angle_deg"]})
         reading = self.client.post(f"{path}/reading", json={"trials": trials}).json()
         answer = self.client.post(f"{path}/answer", json={"line_deg": reading["lines"][0]["angle_deg"]}).json()  # fmt: skip
         self.assertGreater(answer["points"], 80)

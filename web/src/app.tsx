@@ -93,7 +93,7 @@ function Nowhere() {
   return (
     <main className="bench grid h-full place-items-center text-center">
       <div>
-        <h1 className="text-2xl font-bold">Nothing hangs here</h1>
+        <h1 className="text-figure font-bold">Nothing hangs here</h1>
         <p className="my-2 text-soft">That address is no rod and no stage.</p>
         <Link href="/" className="underline">
           Back to the rack

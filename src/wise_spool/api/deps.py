@@ -16,8 +16,9 @@ from wise_spool.core.rod import Rod
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
 from wise_spool.logs import say
 from wise_spool.settings import Settings
-from wise_spool.store.builds import BuildStore, Kept
+from wise_spool.store.builds import BuildStore
 from wise_spool.store.habits import ShopHabits
+from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import Shelf
 from wise_spool.store.trainer import TrainerRounds
 

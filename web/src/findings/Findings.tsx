@@ -85,8 +85,8 @@ function Item({
           if (!open && f.stage === stage && f.field) onSelect(f.field);
         }}
       >
-        <span className={`text-[13px] font-bold ${COLOURS[f.weight]}`}>{WORDS[f.weight]}</span>
-        <span className="text-[14.5px] leading-snug">
+        <span className={`text-note font-bold ${COLOURS[f.weight]}`}>{WORDS[f.weight]}</span>
+        <span className="text-small leading-snug">
           {f.stage !== stage && <span className="text-soft capitalize">{f.stage}: </span>}
           {f.sentence}
         </span>
@@ -97,7 +97,7 @@ function Item({
         />
       </button>
       {open && (
-        <div className="mb-3 ml-[3.25rem] text-[13.5px]">
+        <div className="mb-3 ml-[3.25rem] text-note">
           {f.figures.length > 0 && (
             <dl className="mb-2 grid grid-cols-[1fr_auto] gap-x-3 gap-y-0.5">
               {f.figures.map((n) => (

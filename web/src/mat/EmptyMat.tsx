@@ -36,9 +36,9 @@ export function EmptyMat() {
           fill="none"
         />
       </svg>
-      <span className="torn absolute top-[42%] left-8 px-2 text-[13px] font-semibold">butt</span>
-      <span className="torn absolute top-[42%] right-8 px-2 text-[13px] font-semibold">tip</span>
-      <p className="absolute inset-x-0 top-6 text-center text-[17px] font-semibold">
+      <span className="torn absolute top-[42%] left-8 px-2 text-note font-semibold">butt</span>
+      <span className="torn absolute top-[42%] right-8 px-2 text-note font-semibold">tip</span>
+      <p className="absolute inset-x-0 top-6 text-center text-head font-semibold">
         The mat is clear.
       </p>
       <p className="absolute inset-x-0 bottom-3 text-center">

@@ -63,7 +63,9 @@ export function Flags(
     const rowTop = below ? top + (1 - f.row) * (FLAG_H + 2) : top + f.row * (FLAG_H + 2);
     const left = Math.min(Math.max(f.x - f.width / 2, 4), width - 4 - f.width);
     const od = drawnOd(plan.blank.taper, flags.find((g) => g.key === f.key)?.mm ?? 0);
-    const colour = f.weight ? { ruins: "#ff8d75", check: "#f6cf4d" }[f.weight] : "var(--tape)";
+    const colour = f.weight
+      ? { ruins: "var(--mat-ruin)", check: "var(--pencil)" }[f.weight]
+      : "var(--tape)";
     return (
       <g key={f.key} pointerEvents="none">
         <line
@@ -80,13 +82,17 @@ export function Flags(
           fill={f.selected ? "var(--pencil)" : "var(--tape)"}
         />
         {f.weight && (
-          <path d={`M${left},${rowTop + FLAG_H} h${f.width}`} stroke="#c23b22" strokeWidth="3" />
+          <path
+            d={`M${left},${rowTop + FLAG_H} h${f.width}`}
+            stroke="var(--mat-stop)"
+            strokeWidth="3"
+          />
         )}
         <text
           x={left + f.width / 2}
           y={rowTop + 14}
           textAnchor="middle"
-          fontSize="13.5"
+          fontSize="13"
           fontWeight="600"
           className="fig"
           fill="var(--tape-ink)"

@@ -2,10 +2,14 @@ import { useDrag } from "@use-gesture/react";
 import { useRef } from "react";
 import type { ReactNode } from "react";
 
+import { sliderProps } from "../ui/slider";
+
 interface GripProps {
   label: string;
   valueText: string;
   now: number;
+  /** How far it can go, in the same mm as `now`: Home and End take it there. */
+  range: [number, number];
   selected: boolean;
   pxPerMm: number;
   flipped: boolean;
@@ -41,32 +45,30 @@ export function Grip(props: GripProps) {
     },
     { filterTaps: true, pointer: { keys: false } },
   );
+  const slider = sliderProps({
+    label: props.label,
+    now: Math.round(props.now),
+    min: Math.round(props.range[0]),
+    max: Math.round(props.range[1]),
+    says: props.valueText,
+    step: stepMm,
+    mirrored: flipped,
+    onStep: props.onDrop,
+    onKey: (e) => {
+      const act =
+        { Enter: props.onType, Delete: props.onFree, Backspace: props.onFree }[e.key] ?? null;
+      if (!act) return;
+      e.preventDefault();
+      act();
+    },
+  });
   return (
     <g
       {...bind()}
-      role="slider"
-      tabIndex={0}
-      aria-label={props.label}
-      aria-valuenow={Math.round(props.now)}
-      aria-valuemin={-100}
-      aria-valuemax={7000}
-      aria-valuetext={props.valueText}
+      {...slider}
       className="cursor-ew-resize outline-offset-0"
       style={{ touchAction: "none" }}
       onFocus={props.onSelect}
-      onKeyDown={(e) => {
-        const arrow = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[e.key];
-        if (arrow) {
-          e.preventDefault();
-          props.onDrop(arrow * way * stepMm * (e.shiftKey ? 10 : 1));
-        } else if (e.key === "Enter" && props.onType) {
-          e.preventDefault();
-          props.onType();
-        } else if ((e.key === "Delete" || e.key === "Backspace") && props.onFree) {
-          e.preventDefault();
-          props.onFree();
-        }
-      }}
     >
       {props.children}
       {props.selected && <title>{props.valueText}</title>}

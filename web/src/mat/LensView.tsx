@@ -127,7 +127,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
         <Flags {...{ stage, selected, scale, y, below, width }} />
       </svg>
       <div
-        className={`absolute left-2 flex items-center gap-1 text-[13px] ${below ? "bottom-6" : "top-6"}`}
+        className={`absolute left-2 flex items-center gap-1 text-note ${below ? "bottom-6" : "top-6"}`}
       >
         <span className="opacity-80">
           butt datum above · diameters ×{Number(scale.thicker.toFixed(1))}
@@ -138,7 +138,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
           <button
             key={name}
             type="button"
-            className="min-h-6 rounded px-2 py-0.5 text-[13px] text-mat-ink hover:bg-white/15"
+            className="min-h-6 rounded px-2 py-0.5 text-note text-mat-ink hover:bg-white/15"
             onClick={() =>
               setLens({ whole: wholeRod, handle: handleLens, tip: tipLens }[name](plan))
             }
@@ -146,7 +146,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
             {name}
           </button>
         ))}
-        <div className="w-36 [&_.field]:border-white/25 [&_.field]:bg-transparent [&_.field]:py-0.5 [&_.field]:text-[13px] [&_.field]:text-mat-ink">
+        <div className="w-36 [&_.field]:border-white/25 [&_.field]:bg-transparent [&_.field]:py-0.5 [&_.field]:text-note [&_.field]:text-mat-ink">
           <Pick
             label="Lower edge of the mat counts from"
             hideLabel

@@ -20,8 +20,8 @@ function Arrows({ scale, y }: LayerProps) {
     const way = (step.enters === "butt") !== scale.flipped ? 1 : -1;
     return (
       <g key={step.id} opacity={step.done ? 0.5 : 1} aria-hidden>
-        <circle cx={x} cy={y} r="13" fill="#0c2524" fillOpacity=".82" />
-        <text x={x} y={y + 6} textAnchor="middle" fontSize="17" className="fig" fill="#ecdcab">
+        <circle cx={x} cy={y} r="13" fill="var(--mat-deep)" fillOpacity=".82" />
+        <text x={x} y={y + 6} textAnchor="middle" fontSize="17" className="fig" fill="var(--tape)">
           {n + 1}
         </text>
         <path

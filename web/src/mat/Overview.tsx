@@ -2,6 +2,7 @@ import { useDrag } from "@use-gesture/react";
 
 import { useShown } from "../rod/store";
 import { useSettings } from "../ui/settings";
+import { sliderProps } from "../ui/slider";
 import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "./Rod";
 import { guidesBelow, makeScale, wholeRod } from "./scale";
 import type { Lens } from "./scale";
@@ -31,6 +32,16 @@ export function Overview({
   const bind = useDrag(({ delta: [dx] }) => {
     if (!everything) setLens(moved(((flipped ? -1 : 1) * dx) / scale.pxPerMm));
   });
+  const slider = sliderProps({
+    label: "Zoom window",
+    now: Math.round(lens.from),
+    min: Math.round(whole.from),
+    max: Math.round(whole.to - span),
+    step: span * 0.1,
+    stride: span * 0.5,
+    mirrored: flipped,
+    onStep: (by) => setLens(moved(by)),
+  });
   const a = Math.min(scale.x(lens.from), scale.x(lens.to));
   return (
     <svg width={width} height={OVERVIEW_H} className="block" aria-label="Whole rod" role="group">
@@ -56,21 +67,7 @@ export function Overview({
         />
       ))}
       {!everything && (
-        <g
-          {...bind()}
-          role="slider"
-          tabIndex={0}
-          aria-label="Zoom window"
-          aria-valuenow={Math.round(lens.from)}
-          aria-valuemin={Math.round(whole.from)}
-          aria-valuemax={Math.round(whole.to)}
-          className="cursor-grab"
-          style={{ touchAction: "none" }}
-          onKeyDown={(e) => {
-            const way = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
-            if (way) setLens(moved(way * (flipped ? -1 : 1) * span * 0.1));
-          }}
-        >
+        <g {...bind()} {...slider} className="cursor-grab" style={{ touchAction: "none" }}>
           <rect
             x={a}
             y={2}

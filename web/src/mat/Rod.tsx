@@ -4,37 +4,42 @@ import { threadColour } from "./threads";
 
 /* The rod itself, drawn to scale along its length. Used by the rack, the mat and its overview. */
 
+/** What is turned round: blanks and parts, each shaded from its three colours in the theme. */
+const TUBES = [
+  "carbon",
+  "glass",
+  "composite",
+  "cork",
+  "wood",
+  "foam",
+  "rubber",
+  "graphite",
+  "metal",
+];
+
 /** Gradients and textures; once per SVG that draws rods. `id` keeps several SVGs apart. */
 export function RodPaint({ id }: { id: string }) {
-  const tube = (name: string, edge: string, body: string, shine: string) => (
-    <linearGradient id={`${id}-${name}`} x1="0" y1="0" x2="0" y2="1">
-      <stop offset="0" stopColor={edge} />
-      <stop offset=".3" stopColor={shine} />
-      <stop offset=".55" stopColor={body} />
-      <stop offset="1" stopColor={edge} />
+  const tube = (name: string) => (
+    <linearGradient key={name} id={`${id}-${name}`} x1="0" y1="0" x2="0" y2="1">
+      <stop offset="0" stopColor={`var(--${name}-edge)`} />
+      <stop offset=".3" stopColor={`var(--${name}-shine)`} />
+      <stop offset=".55" stopColor={`var(--${name}-body)`} />
+      <stop offset="1" stopColor={`var(--${name}-edge)`} />
     </linearGradient>
   );
   return (
     <defs>
-      {tube("carbon", "#262c2e", "#4b5559", "#aab6b8")}
-      {tube("glass", "#6e4c1d", "#b0803d", "#f0d08e")}
-      {tube("composite", "#2c3226", "#57614b", "#b4bda3")}
-      {tube("cork", "#9c7440", "#cfa368", "#ecd0a0")}
-      {tube("wood", "#a98350", "#dcb985", "#f3e0bd")}
-      {tube("foam", "#1a1c1d", "#33383a", "#525a5d")}
-      {tube("rubber", "#141516", "#2a2d2e", "#4a4f51")}
-      {tube("graphite", "#14191b", "#30393c", "#879599")}
-      {tube("metal", "#6b7477", "#b7c0c2", "#f4f7f7")}
+      {TUBES.map(tube)}
       <linearGradient id={`${id}-gloss`} x1="0" y1="0" x2="0" y2="1">
-        <stop offset="0" stopColor="#000" stopOpacity=".4" />
-        <stop offset=".28" stopColor="#fff" stopOpacity=".45" />
-        <stop offset=".5" stopColor="#fff" stopOpacity="0" />
-        <stop offset="1" stopColor="#000" stopOpacity=".45" />
+        <stop offset="0" stopColor="var(--shade)" stopOpacity=".4" />
+        <stop offset=".28" stopColor="var(--sheen)" stopOpacity=".45" />
+        <stop offset=".5" stopColor="var(--sheen)" stopOpacity="0" />
+        <stop offset="1" stopColor="var(--shade)" stopOpacity=".45" />
       </linearGradient>
       <pattern id={`${id}-speckle`} width="23" height="17" patternUnits="userSpaceOnUse">
         <path
           d="M3 4h2M12 9h3M8 14h1.5M18 3h1.5M20 12h2M6 10h1"
-          stroke="#6b4a20"
+          stroke="var(--cork-pore)"
           strokeWidth="1"
           opacity=".55"
         />
@@ -42,7 +47,7 @@ export function RodPaint({ id }: { id: string }) {
       <pattern id={`${id}-grain`} width="64" height="9" patternUnits="userSpaceOnUse">
         <path
           d="M0 2c20 2 40-1 64 0M0 6c26-2 42 2 64 1"
-          stroke="#8a6534"
+          stroke="var(--wood-grain)"
           strokeWidth=".7"
           fill="none"
           opacity=".5"
@@ -115,7 +120,7 @@ function SeatDetail({
   const at = (share: number) => a + (b - a) * share;
   const threads = Array.from({ length: 7 }, (_, i) => 0.1 + i * 0.022);
   return (
-    <g stroke="#0d1112" strokeOpacity=".75" fill="none">
+    <g stroke="var(--thread-gap)" strokeOpacity=".75" fill="none">
       {threads.map((t) => (
         <line key={t} x1={at(t)} x2={at(t)} y1={y - ra} y2={y + ra} strokeWidth=".8" />
       ))}
@@ -155,14 +160,14 @@ export function GuideShape(props: {
           <path
             key={foot}
             d={`M${x + (foot - x) * 0.6},${surface} L${x},${near}`}
-            stroke="#c3cccd"
+            stroke="var(--wire-dim)"
             strokeWidth="1.4"
           />
         ) : (
           <path
             key={foot}
             d={`M${x},${surface} L${x},${near}`}
-            stroke="#c3cccd"
+            stroke="var(--wire-dim)"
             strokeWidth="1.2"
           />
         ),
@@ -172,7 +177,7 @@ export function GuideShape(props: {
         cy={centre}
         rx={Math.max(1.3, ry * 0.26)}
         ry={ry}
-        stroke="#e9efef"
+        stroke="var(--wire)"
         strokeWidth={Math.max(1.2, Math.min(2.4, ry * 0.2))}
         fill="rgb(10 18 18 / .5)"
       />

@@ -60,7 +60,7 @@ export function Ruler(props: {
           stroke="none"
           fill="var(--mat-ink)"
           className="fig"
-          fontSize="11.5"
+          fontSize="12"
         >
           {inch ? Math.round(value / unit) : Math.round(value)}
         </text>,

@@ -38,6 +38,7 @@ export function Parts({ stage, selected, onSelect, scale, y }: HeldProps) {
         label={`${part.name}, slide along the blank`}
         valueText={`starts ${length(part.start_mm, build.rule)} from the butt`}
         now={part.start_mm}
+        range={[0, plan.blank.length_mm ?? part.end_mm]}
         selected={selected === path}
         pxPerMm={scale.pxPerMm}
         flipped={scale.flipped}
@@ -123,6 +124,7 @@ export function GuideTrain({
         label={`${name}, ring ${g.ring_mm}`}
         valueText={`${length(g.from_tip_ring_mm ?? 0, build.rule)} from the tip-top ring`}
         now={g.marked_mm}
+        range={[0, plan.blank.length_mm ?? g.marked_mm]}
         selected={chosen}
         pxPerMm={scale.pxPerMm}
         flipped={scale.flipped}

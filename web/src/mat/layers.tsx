@@ -66,7 +66,7 @@ export function TipTop({ scale, y, below }: LayerProps & { below: boolean }) {
   const side = below ? 1 : -1;
   const ry = Math.max((build.guides.tip_top.ring_mm / 2) * scale.tall, 2);
   return (
-    <g fill="none" stroke="#e9efef" strokeLinecap="round">
+    <g fill="none" stroke="var(--wire)" strokeLinecap="round">
       <path
         d={`M${scale.x(tip - 12)},${y} L${scale.x(tip)},${y} L${scale.x(ring)},${y + side * 3}`}
         strokeWidth="2"

@@ -1,6 +1,7 @@
 import { useLayoutEffect, useRef, useState } from "react";
 
 import type { Build, Plan } from "../api/types";
+import { BELOW_TYPES } from "../words/shapes";
 
 /** The stretch of rod a view shows, mm from the butt. */
 export interface Lens {
@@ -86,5 +87,5 @@ export function useWidth<T extends HTMLElement>(): [React.RefObject<T | null>, n
 }
 
 /** Guides hang under spinning and fly rods and stand on top of casting and trolling rods. */
-export const guidesBelow = (build: Pick<Build, "brief">): boolean =>
-  build.brief.rod_type === "spinning" || build.brief.rod_type === "fly";
+export const guidesBelow = (build: { brief: Pick<Build["brief"], "rod_type"> }): boolean =>
+  (BELOW_TYPES as readonly string[]).includes(build.brief.rod_type);

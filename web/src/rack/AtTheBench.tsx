@@ -42,7 +42,7 @@ export function AtTheBench({ rods }: { rods: RackRod[] }) {
             >
               <div className="flex items-baseline justify-between">
                 <span>{w.rod.name}</span>
-                <span className="fig text-2xl">{left(Date.parse(w.until) - now)}</span>
+                <span className="fig text-figure">{left(Date.parse(w.until) - now)}</span>
               </div>
             </Link>
           ))}
@@ -55,8 +55,8 @@ export function AtTheBench({ rods }: { rods: RackRod[] }) {
             {coming.map((w) => (
               <li key={`${w.rod.id}${w.what}`} className="mb-2">
                 <Link href={`/build/${w.rod.id}/finish`} className="block hover:underline">
-                  <div className="fig text-[15px]">{due(w.until)}</div>
-                  <div className="text-[13.5px] text-soft">
+                  <div className="fig text-body">{due(w.until)}</div>
+                  <div className="text-note text-soft">
                     {w.rod.name}: {CLOCK_WORDS[w.what] ?? w.what}, coat {w.coat}
                   </div>
                 </Link>

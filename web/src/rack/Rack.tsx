@@ -7,7 +7,7 @@ import { api, Refused, take } from "../api/client";
 import type { BuildState, RackRod } from "../api/types";
 import { STAGES } from "../api/types";
 import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "../mat/Rod";
-import { useWidth } from "../mat/scale";
+import { guidesBelow, useWidth } from "../mat/scale";
 import type { Scale } from "../mat/scale";
 import { Button, IconButton } from "../ui/controls";
 import { rodLength } from "../ui/measure";
@@ -38,7 +38,7 @@ export function Rack() {
     <div className="bench flex h-full flex-col">
       <header className="flex h-13 shrink-0 items-center gap-3 px-5">
         <img src="/spool.svg" alt="" className="size-7" />
-        <h1 className="text-[19px] font-bold">The rack</h1>
+        <h1 className="text-lead font-bold">The rack</h1>
         <span className="text-soft">Wise Spool</span>
         <div className="ml-auto flex items-center gap-1.5">
           <Link
@@ -71,7 +71,7 @@ export function Rack() {
           {rods.isPending && <p className="p-10 text-soft">Taking the rods down…</p>}
           {rods.isError && (
             <div className="p-10" role="alert">
-              <p className="mb-2 text-lg font-semibold">The rack cannot be reached.</p>
+              <p className="mb-2 text-lead font-semibold">The rack cannot be reached.</p>
               <p className="mb-4 text-soft">
                 {rods.error.message} Nothing is lost; start the server and try again.
               </p>
@@ -147,7 +147,7 @@ function EmptyRack() {
           strokeWidth="5"
         />
       </svg>
-      <h2 className="mb-2 text-xl">The rack is empty</h2>
+      <h2 className="mb-2 text-answer">The rack is empty</h2>
       <p className="mb-5 text-soft">
         A rod begins with its bare blank: a tape measure, a caliper and ten quiet minutes. Wise
         Spool works out the rest with you, stage by stage.
@@ -181,14 +181,14 @@ function RackPost({ left, rows }: { left: number; rows: number }) {
   return (
     <li aria-hidden className="pointer-events-none absolute top-0 bottom-0" style={{ left }}>
       <svg width="34" height={rows * ROW_H} className="block">
-        <rect x="2" width="9" height={rows * ROW_H} fill="#7d5f39" />
-        <rect x="2" width="3" height={rows * ROW_H} fill="#a5834f" />
+        <rect x="2" width="9" height={rows * ROW_H} fill="var(--ply-dark)" />
+        <rect x="2" width="3" height={rows * ROW_H} fill="var(--ply)" />
         {Array.from({ length: rows }, (_, i) => (
           <path
             key={i}
             d={`M9,${i * ROW_H + 55} h10 q7,0 7,-8`}
             fill="none"
-            stroke="#a5834f"
+            stroke="var(--ply)"
             strokeWidth="5"
             strokeLinecap="round"
           />
@@ -209,7 +209,7 @@ function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: n
     tall: Math.min(k, 0.4),
     flipped: false,
   };
-  const below = rod.rod_type === "spinning" || rod.rod_type === "fly";
+  const below = guidesBelow({ brief: rod });
   const y = 42;
   const stage = rod.standing.find((s) => s.state !== "done")?.stage ?? "finish";
   const paint = `r${rod.id.slice(0, 6)}`;
@@ -221,9 +221,9 @@ function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: n
         style={{ height: ROW_H }}
       >
         <div className="flex shrink-0 flex-col justify-center pr-2 pl-5" style={{ width: TEXT_W }}>
-          <span className="truncate text-[17px] leading-tight font-bold">{rod.name}</span>
+          <span className="truncate text-head leading-tight font-bold">{rod.name}</span>
           <div className="flex items-center gap-2.5">
-            <span className="fig truncate text-[13px] opacity-85">
+            <span className="fig truncate text-note opacity-85">
               {rod.number}
               {rod.length_mm ? ` · ${rodLength(rod.length_mm, rod.rule)}` : ""}
               {rod.client && ` · for ${rod.client}`}
@@ -232,7 +232,7 @@ function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: n
               <StageTicks rod={rod} />
             </span>
           </div>
-          <span className="mt-0.5 line-clamp-2 text-[13.5px] leading-tight">{standsAt(rod)}</span>
+          <span className="mt-0.5 line-clamp-2 text-note leading-tight">{standsAt(rod)}</span>
         </div>
         <svg width={room} height={ROW_H} className="block" aria-hidden>
           <RodPaint id={paint} />

@@ -54,7 +54,7 @@ export function BuildView({ id, stage, job }: { id: string; stage: StageName; jo
     return (
       <main className="bench grid h-full place-items-center px-6 text-center">
         <div role="alert">
-          <h1 className="mb-2 text-2xl font-bold">This rod cannot be taken down</h1>
+          <h1 className="mb-2 text-figure font-bold">This rod cannot be taken down</h1>
           <p className="mb-4 text-soft">{problem}</p>
           <Button onClick={() => void open(id)}>Try again</Button>{" "}
           <Link href="/" className="ml-3 underline">
@@ -118,7 +118,7 @@ function Unplanned({ id, says }: { id: string; says: string }) {
       <TopBar id={id} />
       <main className="grid flex-1 place-items-center px-6 text-center">
         <div role="alert">
-          <h1 className="mb-2 text-2xl font-bold">This rod cannot be worked out</h1>
+          <h1 className="mb-2 text-figure font-bold">This rod cannot be worked out</h1>
           <p className="mb-2">
             Nothing of it is lost. Take back what was done last, or go back to an earlier revision.
           </p>
@@ -147,13 +147,13 @@ function TopBar({ id }: { id: string }) {
       >
         <ArrowLeft size={16} aria-hidden /> <span className="text-soft">rack</span>
       </Link>
-      <h1 className="truncate text-[18px] font-bold">{build?.name}</h1>
-      <span className="fig truncate text-[14px] text-soft">
+      <h1 className="truncate text-lead font-bold">{build?.name}</h1>
+      <span className="fig truncate text-small text-soft">
         {[build?.number, build?.client && `for ${build.client}`].filter(Boolean).join(" · ")}
       </span>
       <span
         role="status"
-        className={`ml-auto text-[13px] ${saving === "offline" || saving === "unkept" ? "font-semibold text-ruin" : "text-soft"}`}
+        className={`ml-auto text-note ${saving === "offline" || saving === "unkept" ? "font-semibold text-ruin" : "text-soft"}`}
       >
         {SAVING[saving]}
       </span>
@@ -178,7 +178,7 @@ function TopBar({ id }: { id: string }) {
         <HeadTools />
         <Link
           href={`/build/${id}/sheet`}
-          className="torn ml-2 flex items-center gap-1.5 px-3 py-1 text-[14px] font-semibold"
+          className="torn ml-2 flex items-center gap-1.5 px-3 py-1 text-small font-semibold"
         >
           <FileText size={15} aria-hidden /> Build sheet
         </Link>
@@ -215,9 +215,9 @@ function StageTabs({
             }`}
             style={here ? { boxShadow: "inset 0 5px 0 var(--tape)" } : undefined}
           >
-            <span className="fig text-[13px] opacity-80">{i + 1}</span>
-            <span className="text-[16px] font-semibold capitalize">{s.stage}</span>
-            <span className="text-[12.5px] opacity-85">
+            <span className="fig text-note opacity-80">{i + 1}</span>
+            <span className="text-act font-semibold capitalize">{s.stage}</span>
+            <span className="text-note opacity-85">
               {s.state === "done" ? "✓ " : ""}
               {says}
             </span>

@@ -46,12 +46,12 @@ function Both({ edit, build }: { edit: Waiting; build: Build | null }) {
           <th>yours</th>
         </tr>
       </thead>
-      <tbody className="fig text-[16px]">
+      <tbody className="fig text-act">
         {(edit.aside?.asked ?? []).slice(0, 8).map(({ at, theirs }) => {
           const op = edit.change.ops.find((o) => o.at.join(".") === at.join("."));
           return (
             <tr key={at.join(".")} className="border-t border-line/60 align-baseline">
-              <td className="py-1 pr-3 font-sans text-[14px]">{placeWords(at, build)}</td>
+              <td className="py-1 pr-3 font-sans text-small">{placeWords(at, build)}</td>
               <td className="py-1 pr-3">{words(theirs)}</td>
               <td className="py-1">{op?.act === "remove" ? "taken out" : words(op?.to)}</td>
             </tr>

@@ -41,14 +41,14 @@ export function History({
               {r.what}
               {r.kept_aside && <span className="text-soft"> (kept aside)</span>}
             </span>
-            <span className="fig text-[13px] text-soft">
+            <span className="fig text-note text-soft">
               {new Date(r.made_at).toLocaleString("en-GB", {
                 dateStyle: "short",
                 timeStyle: "short",
               })}
             </span>
             {r.number === server?.revision ? (
-              <span className="w-20 text-center text-[13px]">counts now</span>
+              <span className="w-20 text-center text-note">counts now</span>
             ) : (
               <Button className="w-20 justify-center" onClick={() => void goBack(r.number)}>
                 Go back

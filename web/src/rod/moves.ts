@@ -1,4 +1,5 @@
 import type { Build, Guide, GuidePlaced } from "../api/types";
+import { FRESH_ROWS } from "../words/shapes";
 import { freshRowId } from "./changes";
 import type { Recipe } from "./store";
 
@@ -46,13 +47,8 @@ export const guideName = (build: Build, id: string): string =>
 export function nextGuide(train: Guide[]): Guide {
   const like = train.at(-1);
   return {
+    ...(like ?? FRESH_ROWS.guide),
     id: freshRowId(),
-    ring_mm: like?.ring_mm ?? 6,
-    feet: like?.feet ?? "single",
-    foot_butt_mm: like?.foot_butt_mm ?? 14,
-    foot_tip_mm: like?.foot_tip_mm ?? 0,
-    height_mm: like?.height_mm ?? 12,
-    thread: like?.thread ?? "garnet",
     mass_g: null,
     at: null,
     built: null,

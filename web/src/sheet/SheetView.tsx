@@ -51,7 +51,7 @@ export function SheetView({ id }: { id: string }) {
         >
           <ArrowLeft size={16} aria-hidden /> <span className="text-soft">mat</span>
         </Link>
-        <h1 className="text-[18px] font-bold">{build.data?.build.name ?? "…"}</h1>
+        <h1 className="text-lead font-bold">{build.data?.build.name ?? "…"}</h1>
         <Choice label="Sheet" hideLabel value={sheet} onChange={setSheet} options={[...SHEETS]} />
         <Choice
           label="Paper"

@@ -46,7 +46,7 @@ export function FromShelf<T>({
               }}
             >
               <span>{o.name}</span>
-              <span className="fig text-[14px] opacity-80">{o.says}</span>
+              <span className="fig text-small opacity-80">{o.says}</span>
             </button>
           ))}
           {!offers.length && <p className="px-2.5 py-2 text-soft">None on the shelf.</p>}

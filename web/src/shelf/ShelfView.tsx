@@ -6,11 +6,12 @@ import { Link } from "wouter";
 import { api, Refused, take } from "../api/client";
 import type { Part, PartKind, Shelved, ShelfItem, ShelfKind } from "../api/types";
 import { HeadTools } from "../shell/HeadTools";
-import { KINDS, MATERIALS, newPart } from "../stages/handle/parts";
+import { newPart } from "../stages/handle/parts";
 import { Button, IconButton, Pick } from "../ui/controls";
 import { useShelf } from "./useShelf";
 import { readMeasure } from "../ui/reading";
-import { PART_WORDS } from "../words/shapes";
+import { asOptions } from "../ui/options";
+import { ADHESIVE_WORDS, FRESH_SHELVED, MATERIALS, PART_WORDS } from "../words/shapes";
 
 const KIND_TABS: { kind: ShelfKind; word: string }[] = [
   { kind: "part", word: "Parts" },
@@ -30,12 +31,6 @@ interface Column {
   optional?: boolean;
 }
 
-const ADHESIVE_KINDS = [
-  { value: "paste", label: "paste" },
-  { value: "liquid_30", label: "30-minute liquid" },
-  { value: "liquid_5", label: "5-minute liquid" },
-  { value: "high_temperature", label: "high temperature" },
-];
 const COLUMNS: Record<ShelfKind, Column[]> = {
   reamer: [
     { key: "name", label: "reamer", kind: "words" },
@@ -54,7 +49,7 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
   ],
   adhesive: [
     { key: "name", label: "adhesive", kind: "words" },
-    { key: "kind", label: "kind", kind: "choice", options: ADHESIVE_KINDS },
+    { key: "kind", label: "kind", kind: "choice", options: asOptions(ADHESIVE_WORDS) },
     { key: "parts_a", label: "parts A", kind: "number" },
     { key: "parts_b", label: "parts B", kind: "number" },
     { key: "at_c", label: "at °C", kind: "number" },
@@ -85,7 +80,7 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
       key: "kind",
       label: "kind",
       kind: "choice",
-      options: KINDS.map((k) => ({ value: k, label: PART_WORDS[k] })),
+      options: asOptions(PART_WORDS),
     },
     {
       key: "material",
@@ -99,43 +94,6 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
     { key: "od_tip_mm", label: "outside, tip", kind: "mm" },
     { key: "mass_g", label: "grams", kind: "number", optional: true },
   ],
-};
-const FRESH: Record<ShelfKind, () => Shelved> = {
-  reamer: () => ({
-    kind: "reamer",
-    item: { id: "", name: "", small_mm: 8, large_mm: 14, length_mm: 600 },
-  }),
-  drill: () => ({ kind: "drill", item: { id: "", name: "", diameter_mm: 10 } }),
-  tape: () => ({ kind: "tape", item: { name: "", thickness_mm: 0.15, width_mm: 13 } }),
-  adhesive: () => ({
-    kind: "adhesive",
-    item: {
-      id: "",
-      name: "",
-      kind: "paste",
-      parts_a: 1,
-      parts_b: 1,
-      at_c: 21,
-      pot_life_min: 60,
-      set_min: 360,
-      handle_min: 1440,
-      full_cure_min: 10080,
-      density_g_ml: 1.15,
-    },
-  }),
-  guide: () => ({
-    kind: "guide",
-    item: {
-      name: "",
-      ring_mm: 6,
-      feet: "single",
-      foot_butt_mm: 13,
-      foot_tip_mm: 0,
-      height_mm: 11,
-      mass_g: null,
-    },
-  }),
-  part: () => ({ kind: "part", item: newPart("reel_seat", "shelf") }),
 };
 
 type Values = Record<string, unknown>;
@@ -205,7 +163,7 @@ export function ShelfView({ kind: word }: { kind?: string }) {
         <Link href="/" className="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-current/10">
           <ArrowLeft size={16} aria-hidden /> <span className="text-soft">rack</span>
         </Link>
-        <h1 className="text-[18px] font-bold">The shelf</h1>
+        <h1 className="text-lead font-bold">The shelf</h1>
         <span className="text-soft">what is taken from here is copied into a build</span>
         <span className="ml-auto" />
         <HeadTools />
@@ -216,7 +174,7 @@ export function ShelfView({ kind: word }: { kind?: string }) {
             key={t.kind}
             href={`/shelf/${t.kind}`}
             aria-current={t.kind === kind ? "page" : undefined}
-            className={`min-h-9 px-4 py-1.5 text-[16px] font-semibold ${t.kind === kind ? "bg-bench text-ink" : "text-mat-ink hover:bg-white/10"}`}
+            className={`min-h-9 px-4 py-1.5 text-act font-semibold ${t.kind === kind ? "bg-bench text-ink" : "text-mat-ink hover:bg-white/10"}`}
             style={t.kind === kind ? { boxShadow: "inset 0 5px 0 var(--tape)" } : undefined}
           >
             {t.word}
@@ -238,7 +196,7 @@ export function ShelfView({ kind: word }: { kind?: string }) {
       >
         {shelf.isError && <p className="text-ruin">{shelf.error.message}</p>}
         <div className="mb-3 flex items-center gap-2">
-          <Button look="tape" onClick={() => add.mutate(FRESH[kind]())}>
+          <Button look="tape" onClick={() => add.mutate(structuredClone(FRESH_SHELVED[kind]))}>
             Put one on
           </Button>
           <Button onClick={() => file.current?.click()}>
@@ -258,7 +216,7 @@ export function ShelfView({ kind: word }: { kind?: string }) {
           />
           <a
             href={`/api/shelf/${kind}/csv`}
-            className="inline-flex items-center gap-1.5 rounded border border-line bg-raised px-2.5 py-1 text-[14px] hover:border-soft"
+            className="inline-flex items-center gap-1.5 rounded border border-line bg-raised px-2.5 py-1 text-small hover:border-soft"
           >
             <Download size={14} aria-hidden /> Save as CSV
           </a>
@@ -423,7 +381,7 @@ function Cell({
         }}
       />
       {why && (
-        <p role="alert" className="mt-0.5 text-[12.5px] text-ruin">
+        <p role="alert" className="mt-0.5 text-note text-ruin">
           {why}
         </p>
       )}

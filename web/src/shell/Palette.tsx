@@ -54,7 +54,7 @@ export function Palette() {
         Type to find a rod, a stage or a command
       </Dialog.Description>
       <Command.Input
-        className="field mb-2 text-lg"
+        className="field mb-2 text-lead"
         placeholder="Find a rod, a stage or a command"
         aria-label="Find a rod, a stage or a command"
       />

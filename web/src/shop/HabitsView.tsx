@@ -53,7 +53,7 @@ export function HabitsView({ id }: { id?: string }) {
           <ArrowLeft size={16} aria-hidden />
           <span className="text-soft">{id ? "mat" : "rack"}</span>
         </Link>
-        <h1 className="text-[19px] font-bold">
+        <h1 className="text-lead font-bold">
           {rod ? `Habits, for ${rod.name}` : "Habits of the shop"}
         </h1>
         <input
@@ -148,7 +148,7 @@ function Row({ habit, value, own, under, underWords, onSay }: RowProps) {
           {habit.moves.length > 0 && ` · moves ${habit.moves.map(words).join(", ")}`}
         </p>
         {why && (
-          <p role="alert" className="text-[13px] text-ruin">
+          <p role="alert" className="text-note text-ruin">
             {why}
           </p>
         )}
@@ -170,11 +170,11 @@ function Row({ habit, value, own, under, underWords, onSay }: RowProps) {
             }
           }}
         />
-        <span className="fig pointer-events-none absolute top-1.5 right-2 text-sm text-soft">
+        <span className="fig pointer-events-none absolute top-1.5 right-2 text-small text-soft">
           {habit.unit}
         </span>
       </div>
-      <div className="pt-1 text-[13px] text-soft">
+      <div className="pt-1 text-note text-soft">
         {own ? (
           <Button look="quiet" onClick={() => onSay(null)}>
             back to {under} {underWords}

@@ -26,7 +26,7 @@ export function JobNav<J extends string>(props: {
           href={`/build/${id}/${stage}/${job}${selected ? `?at=${selected}` : ""}`}
           aria-current={job === here ? "page" : undefined}
           title={says}
-          className={`min-h-7 border-b-2 text-[15px] ${
+          className={`min-h-7 border-b-2 text-body ${
             job === here
               ? "border-pencil font-semibold text-ink"
               : "border-transparent text-soft hover:text-ink"

@@ -46,8 +46,15 @@ export function Hand({ rolled, truth }: { rolled: Rolled | null; truth: Truth | 
           strokeWidth=".6"
         />
       ))}
-      <circle cx={CX} cy={CY} r={R} fill="#0b1515" stroke="#7d8a8c" strokeWidth="16" />
-      <circle cx={CX} cy={CY} r={R + 9} fill="none" stroke="#c6d0d0" />
+      <circle
+        cx={CX}
+        cy={CY}
+        r={R}
+        fill="var(--blank-bore)"
+        stroke="var(--blank-rim)"
+        strokeWidth="16"
+      />
+      <circle cx={CX} cy={CY} r={R + 9} fill="none" stroke="var(--blank-edge)" />
       {truth?.lines_deg.map((deg, n) => {
         const [x1, y1] = polar(seen(deg), 30);
         const [x2, y2] = polar(seen(deg), R + 22);
@@ -55,7 +62,7 @@ export function Hand({ rolled, truth }: { rolled: Rolled | null; truth: Truth | 
           <line
             key={deg}
             {...{ x1, y1, x2, y2 }}
-            stroke={n ? "#7fd0c3" : "#f6cf4d"}
+            stroke={n ? "var(--mat-accent)" : "var(--pencil)"}
             strokeWidth="4"
             strokeDasharray={n ? "7 5" : undefined}
           />
@@ -76,7 +83,7 @@ export function Hand({ rolled, truth }: { rolled: Rolled | null; truth: Truth | 
           <circle cx={fx} cy={fy} r="6" fill="var(--tape)" />
           <path
             d={`M${polar(hand - 16, R + 52).join(",")} A${R + 52},${R + 52} 0 0 1 ${polar(hand + 16, R + 52).join(",")}`}
-            stroke="#c99f66"
+            stroke="var(--cork)"
             strokeWidth="12"
             strokeLinecap="round"
             fill="none"
@@ -84,7 +91,7 @@ export function Hand({ rolled, truth }: { rolled: Rolled | null; truth: Truth | 
           {Math.abs(torque) > 0.05 && (
             <path
               d={`M${polar(0, R + 30).join(",")} A${R + 30},${R + 30} 0 0 ${torque < 0 ? 1 : 0} ${polar(torque < 0 ? Math.abs(torque) * 50 : -Math.abs(torque) * 50, R + 30).join(",")}`}
-              stroke="#ff8d75"
+              stroke="var(--mat-ruin)"
               strokeWidth="5"
               fill="none"
             />
@@ -92,18 +99,18 @@ export function Hand({ rolled, truth }: { rolled: Rolled | null; truth: Truth | 
           <path
             d={`M372,96 C470,98 590,${112 + reach * 0.12} 690,${tip}`}
             fill="none"
-            stroke="#7d8a8c"
+            stroke="var(--blank-rim)"
             strokeWidth="9"
             strokeLinecap="round"
           />
           <path
             d={`M372,96 C470,98 590,${112 + reach * 0.12} 690,${tip}`}
             fill="none"
-            stroke="#c6d0d0"
+            stroke="var(--blank-edge)"
             strokeWidth="2"
             strokeLinecap="round"
           />
-          <rect x={352} y={84} width={62} height={26} rx="9" fill="#c99f66" />
+          <rect x={352} y={84} width={62} height={26} rx="9" fill="var(--cork)" />
           <rect
             x={408}
             y={88 - 18 * Math.cos((witness * Math.PI) / 180)}

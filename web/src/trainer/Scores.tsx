@@ -17,7 +17,7 @@ export function Scores() {
       <h2 className="flex items-baseline justify-between">
         So far
         <span className="label">
-          last {last.length}: <span className="fig text-[16px]">{mean.toFixed(0)}</span> points
+          last {last.length}: <span className="fig text-act">{mean.toFixed(0)}</span> points
         </span>
       </h2>
       <ol className="mt-1 flex h-16 items-end gap-1" aria-label="Scores over time">

@@ -100,19 +100,7 @@ export function TrainerView() {
           body: { toward_deg: here.current.toward_deg, trial: trials.length },
         }),
       );
-      const ran = Math.abs(((got.toward_deg - here.current.toward_deg + 540) % 360) - 180);
-      const next = [
-        ...trials,
-        {
-          angle_deg: got.read_deg,
-          snap: (ran > 90 ? 3 : ran > 30 ? 2 : 1) as RollTrial["snap"],
-          zone: "whole" as const,
-          id: "",
-          section: 0,
-          by: "",
-          at: null,
-        },
-      ];
+      const next = [...trials, got.trial];
       const settled = {
         ...here.current,
         toward_deg: got.toward_deg,
@@ -122,7 +110,7 @@ export function TrainerView() {
       here.current = settled;
       setRolled(settled);
       setTrials(next);
-      setFlash(`It rests: the tape reads ${Math.round(got.read_deg)}°`);
+      setFlash(`It rests: the tape reads ${Math.round(got.trial.angle_deg)}°`);
       setReading(
         await take(
           api.POST("/api/trainer/rounds/{round_id}/reading", { params, body: { trials: next } }),
@@ -172,7 +160,7 @@ export function TrainerView() {
         <Link href="/" className="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-current/10">
           <ArrowLeft size={16} aria-hidden /> <span className="text-soft">rack</span>
         </Link>
-        <h1 className="text-[18px] font-bold">Find the spine</h1>
+        <h1 className="text-lead font-bold">Find the spine</h1>
         <span className="text-soft">a made-up blank; nothing here touches a rod</span>
         <span className="ml-auto" />
         <HeadTools />
@@ -209,7 +197,7 @@ export function TrainerView() {
             >
               <Hand rolled={rolled} truth={truth} />
             </div>
-            <p role="status" className="mt-1 min-h-6 text-center text-[16px]">
+            <p role="status" className="mt-1 min-h-6 text-center text-act">
               {flash}
             </p>
             {round && !truth && (
@@ -244,7 +232,7 @@ export function TrainerView() {
             />
             {round && !truth && (
               <>
-                <p className="text-center text-[14.5px]">
+                <p className="text-center text-small">
                   {trials.length === 0
                     ? "No rest taken yet."
                     : reading?.more_trials
@@ -261,7 +249,7 @@ export function TrainerView() {
                 </div>
                 <div className="border-t border-line pt-2 text-center">
                   {tests ? (
-                    <p className="text-[14px]">
+                    <p className="text-small">
                       {
                         {
                           bow: `The drops show a bow of ${tests.read.bow?.size_mm.toFixed(1)} mm and no spine.`,
@@ -290,7 +278,7 @@ export function TrainerView() {
             )}
             {truth && (
               <div className="border-l-4 border-tape bg-raised px-4 py-3" role="status">
-                <div className="fig text-[32px] leading-9">{truth.points} points</div>
+                <div className="fig text-great leading-9">{truth.points} points</div>
                 <p>{truth.words}</p>
                 <p className="label mt-1">
                   {truth.spined

@@ -89,7 +89,7 @@ export function FieldShell(props: Shell) {
           }}
         />
         {suffix && (
-          <span className="fig pointer-events-none absolute top-1.5 right-2 hidden text-sm text-soft @min-[5.6rem]:inline">
+          <span className="fig pointer-events-none absolute top-1.5 right-2 hidden text-small text-soft @min-[5.6rem]:inline">
             {suffix}
           </span>
         )}
@@ -98,13 +98,13 @@ export function FieldShell(props: Shell) {
         <p
           id={`${id}-why`}
           role={draft?.message ? "alert" : undefined}
-          className={`mt-1 text-[13px] ${draft?.message ? "text-ruin" : "text-check"}`}
+          className={`mt-1 text-note ${draft?.message ? "text-ruin" : "text-check"}`}
         >
           {why}
         </p>
       ) : (
         hint && (
-          <p id={`${id}-hint`} className="mt-0.5 text-[12.5px] text-soft">
+          <p id={`${id}-hint`} className="mt-0.5 text-note text-soft">
             {hint}
           </p>
         )

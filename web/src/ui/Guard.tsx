@@ -28,10 +28,10 @@ export class Guard extends Component<Props, { fault: Error | null; of?: string }
     if (!fault) return this.props.children;
     return (
       <div role="alert" className="grid gap-3 border-l-4 border-ruin bg-raised p-5">
-        <h2 className="text-lg font-bold">{this.props.what} cannot be shown</h2>
+        <h2 className="text-lead font-bold">{this.props.what} cannot be shown</h2>
         <p>
           That is a fault of ours; what you entered is kept. Try it again, or go on elsewhere.
-          <span className="block text-[13px] text-soft">{fault.message}</span>
+          <span className="block text-note text-soft">{fault.message}</span>
         </p>
         <div>
           <Button onClick={() => this.setState({ fault: null })}>Try again</Button>

@@ -18,7 +18,7 @@ export function Button({
   return (
     <button
       type="button"
-      className={`inline-flex min-h-8 items-center gap-1.5 rounded px-2.5 py-1 text-[14px] ${LOOKS[look]} ${className}`}
+      className={`inline-flex min-h-8 items-center gap-1.5 rounded px-2.5 py-1 text-small ${LOOKS[look]} ${className}`}
       {...rest}
     />
   );
@@ -53,7 +53,7 @@ export function Hint({ text, children }: { text: ReactNode; children: ReactNode 
         <Tooltip.Content
           sideOffset={6}
           collisionPadding={8}
-          className="z-50 max-w-72 rounded bg-tape px-2.5 py-1.5 text-[13px] text-tape-ink shadow-lg"
+          className="z-50 max-w-72 rounded bg-tape px-2.5 py-1.5 text-note text-tape-ink shadow-lg"
         >
           {text}
         </Tooltip.Content>
@@ -106,7 +106,7 @@ export function Choice<T extends string>({
             key={o.value}
             value={o.value}
             title={o.says}
-            className="min-h-8 border-r border-line px-2.5 py-1 text-[14px] text-soft last:border-r-0 hover:text-ink data-[state=on]:bg-tape data-[state=on]:font-semibold data-[state=on]:text-tape-ink"
+            className="min-h-8 border-r border-line px-2.5 py-1 text-small text-soft last:border-r-0 hover:text-ink data-[state=on]:bg-tape data-[state=on]:font-semibold data-[state=on]:text-tape-ink"
           >
             {o.label}
           </ToggleGroup.Item>
@@ -150,7 +150,7 @@ export function Pick<T extends string>(props: PickProps<T>) {
                 <RadixSelect.Item
                   key={o.value}
                   value={o.value}
-                  className="fig cursor-pointer px-3 py-1.5 text-[15px] outline-none data-[highlighted]:bg-tape data-[highlighted]:text-tape-ink"
+                  className="fig cursor-pointer px-3 py-1.5 text-body outline-none data-[highlighted]:bg-tape data-[highlighted]:text-tape-ink"
                 >
                   <RadixSelect.ItemText>{o.label}</RadixSelect.ItemText>
                 </RadixSelect.Item>
@@ -181,7 +181,7 @@ export function Overlay({ open, onOpenChange, title, says, wide, children }: She
         <RadixDialog.Content
           className={`fixed top-[12vh] left-1/2 z-40 max-h-[76vh] ${wide ? "w-[46rem]" : "w-[30rem]"} max-w-[94vw] -translate-x-1/2 overflow-auto rounded border-t-8 border-tape bg-raised p-5 text-ink shadow-2xl`}
         >
-          <RadixDialog.Title className="text-lg font-bold">{title}</RadixDialog.Title>
+          <RadixDialog.Title className="text-lead font-bold">{title}</RadixDialog.Title>
           <RadixDialog.Description className={says ? "mt-1 mb-3 text-soft" : "sr-only"}>
             {says ?? title}
           </RadixDialog.Description>

@@ -1,4 +1,6 @@
 /** Generated from the models by `./wise-spool describe`; not edited by hand. */
+import type { Guide, Part, PartKind, Shelved, ShelfKind, Stick } from "../api/types";
+
 export const ONE_VALUE = new Set(["at", "built", "control", "tape_measured"]);
 
 export const PART_WORDS = {
@@ -21,4 +23,424 @@ export const DATUM_WORDS = {
   tip_top_ring: "tip-top ring",
   spool_lip: "spool lip",
   seat_front: "seat front",
+};
+
+export const SPINE_WORDS = {
+  resting_line: "the strongest resting line",
+  straightest: "the straightest line, spine ignored",
+  stiff_axis: "the measured stiff axis",
+  ignore: "no line: the witness mark",
+};
+
+export const ARBOR_WORDS = {
+  tape_2: "two bands of masking tape",
+  tape_3: "three bands of masking tape",
+  tape_4: "four bands of masking tape",
+  mesh: "open mesh tape",
+  foam: "a rigid foam arbor",
+  sleeve: "a graphite or cork sleeve",
+};
+
+export const ASSEMBLY_WORDS = {
+  tip_down: "slid down from the tip, part by part",
+  sub_assembly: "grip and seat joined first, then slid on",
+  butt_up: "everything on over the butt end",
+  seat_last: "guides first, the seat last",
+};
+
+export const ADHESIVE_WORDS = {
+  paste: "slow paste",
+  liquid_30: "30-minute liquid",
+  liquid_5: "5-minute liquid",
+  high_temperature: "high-temperature adhesive",
+};
+
+export const FINISH_WORDS = {
+  high_build: "high-build",
+  regular: "regular",
+  varnish: "varnish",
+  uv_resin: "UV resin",
+};
+
+// prettier-ignore
+export const MATERIALS = ["cork", "foam", "wood", "metal", "graphite", "rubber"] as const;
+
+// prettier-ignore
+export const BORED_KINDS = ["butt_cap", "fighting_butt", "rear_grip", "foregrip", "winding_check", "trim_ring"] as const;
+
+// prettier-ignore
+export const SIZED_KINDS = ["reel_seat", "winding_check", "butt_cap", "butt_ferrule", "trim_ring"] as const;
+
+// prettier-ignore
+export const BELOW_TYPES = ["spinning", "fly"] as const;
+
+// prettier-ignore
+export const FRESH_PARTS: Record<PartKind, Part> = {
+  "butt_cap": {
+    "id": "fresh",
+    "kind": "butt_cap",
+    "name": "",
+    "material": "cork",
+    "length_mm": 20.0,
+    "od_butt_mm": 27.0,
+    "od_tip_mm": 27.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 6.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  },
+  "fighting_butt": {
+    "id": "fresh",
+    "kind": "fighting_butt",
+    "name": "",
+    "material": "foam",
+    "length_mm": 60.0,
+    "od_butt_mm": 34.0,
+    "od_tip_mm": 30.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  },
+  "rear_grip": {
+    "id": "fresh",
+    "kind": "rear_grip",
+    "name": "",
+    "material": "cork",
+    "length_mm": 230.0,
+    "od_butt_mm": 27.0,
+    "od_tip_mm": 24.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  },
+  "reel_seat": {
+    "id": "fresh",
+    "kind": "reel_seat",
+    "name": "",
+    "material": "graphite",
+    "length_mm": 116.0,
+    "od_butt_mm": 23.0,
+    "od_tip_mm": 22.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": {
+      "bore_mm": 16.0,
+      "usable_from_mm": 4.0,
+      "usable_to_mm": 110.0,
+      "foot_centre_mm": 57.0,
+      "trigger_mm": null,
+      "locks": "up",
+      "end_cap_mm": 0.0,
+      "open_from_mm": null,
+      "open_to_mm": null,
+      "steps": []
+    }
+  },
+  "seat_hood": {
+    "id": "fresh",
+    "kind": "seat_hood",
+    "name": "",
+    "material": "metal",
+    "length_mm": 16.0,
+    "od_butt_mm": 25.0,
+    "od_tip_mm": 24.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  },
+  "seat_nut": {
+    "id": "fresh",
+    "kind": "seat_nut",
+    "name": "",
+    "material": "metal",
+    "length_mm": 12.0,
+    "od_butt_mm": 26.0,
+    "od_tip_mm": 26.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  },
+  "foregrip": {
+    "id": "fresh",
+    "kind": "foregrip",
+    "name": "",
+    "material": "cork",
+    "length_mm": 50.0,
+    "od_butt_mm": 23.0,
+    "od_tip_mm": 19.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  },
+  "winding_check": {
+    "id": "fresh",
+    "kind": "winding_check",
+    "name": "",
+    "material": "metal",
+    "length_mm": 3.0,
+    "od_butt_mm": 16.0,
+    "od_tip_mm": 14.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  },
+  "hook_keeper": {
+    "id": "fresh",
+    "kind": "hook_keeper",
+    "name": "",
+    "material": "metal",
+    "length_mm": 12.0,
+    "od_butt_mm": 14.0,
+    "od_tip_mm": 14.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  },
+  "trim_ring": {
+    "id": "fresh",
+    "kind": "trim_ring",
+    "name": "",
+    "material": "metal",
+    "length_mm": 4.0,
+    "od_butt_mm": 24.0,
+    "od_tip_mm": 24.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  },
+  "butt_ferrule": {
+    "id": "fresh",
+    "kind": "butt_ferrule",
+    "name": "",
+    "material": "metal",
+    "length_mm": 96.0,
+    "od_butt_mm": 24.0,
+    "od_tip_mm": 22.0,
+    "bore_butt_mm": null,
+    "bore_tip_mm": null,
+    "inside": [],
+    "gap_before_mm": 0.0,
+    "overlap_mm": 0.0,
+    "tenon_od_mm": null,
+    "closed_end_mm": 0.0,
+    "mass_g": null,
+    "turned": false,
+    "power_drill": false,
+    "on_rod": false,
+    "adhesive": "",
+    "seat": null
+  }
+};
+
+// prettier-ignore
+export const FRESH_SHELVED: Record<ShelfKind, Shelved> = {
+  "part": {
+    "kind": "part",
+    "item": {
+      "id": "fresh",
+      "kind": "reel_seat",
+      "name": "",
+      "material": "graphite",
+      "length_mm": 116.0,
+      "od_butt_mm": 23.0,
+      "od_tip_mm": 22.0,
+      "bore_butt_mm": null,
+      "bore_tip_mm": null,
+      "inside": [],
+      "gap_before_mm": 0.0,
+      "overlap_mm": 0.0,
+      "tenon_od_mm": null,
+      "closed_end_mm": 0.0,
+      "mass_g": null,
+      "turned": false,
+      "power_drill": false,
+      "on_rod": false,
+      "adhesive": "",
+      "seat": {
+        "bore_mm": 16.0,
+        "usable_from_mm": 4.0,
+        "usable_to_mm": 110.0,
+        "foot_centre_mm": 57.0,
+        "trigger_mm": null,
+        "locks": "up",
+        "end_cap_mm": 0.0,
+        "open_from_mm": null,
+        "open_to_mm": null,
+        "steps": []
+      }
+    }
+  },
+  "reamer": {
+    "kind": "reamer",
+    "item": {
+      "id": "",
+      "name": "",
+      "small_mm": 8.0,
+      "large_mm": 14.0,
+      "length_mm": 600.0
+    }
+  },
+  "drill": {
+    "kind": "drill",
+    "item": {
+      "id": "",
+      "name": "",
+      "diameter_mm": 10.0
+    }
+  },
+  "tape": {
+    "kind": "tape",
+    "item": {
+      "name": "",
+      "thickness_mm": 0.15,
+      "width_mm": 13.0
+    }
+  },
+  "adhesive": {
+    "kind": "adhesive",
+    "item": {
+      "name": "",
+      "parts_a": 1.0,
+      "parts_b": 1.0,
+      "at_c": 21.0,
+      "pot_life_min": 60.0,
+      "set_min": 360.0,
+      "handle_min": 1440.0,
+      "full_cure_min": 10080.0,
+      "id": "",
+      "kind": "paste",
+      "density_g_ml": 1.15
+    }
+  },
+  "guide": {
+    "kind": "guide",
+    "item": {
+      "name": "",
+      "ring_mm": 6.0,
+      "feet": "single",
+      "foot_butt_mm": 13.0,
+      "foot_tip_mm": 0.0,
+      "height_mm": 11.0,
+      "mass_g": null
+    }
+  }
+};
+
+// prettier-ignore
+export const FRESH_ROWS: { guide: Guide; stick: Stick } = {
+  "guide": {
+    "id": "fresh",
+    "ring_mm": 6.0,
+    "feet": "single",
+    "foot_butt_mm": 14.0,
+    "foot_tip_mm": 0.0,
+    "height_mm": 12.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "stick": {
+    "id": "",
+    "length_mm": 304.8
+  }
 };

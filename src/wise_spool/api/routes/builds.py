@@ -16,7 +16,8 @@ from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
 from wise_spool.core.shop.batch import alike, departs, deviations, same_marks, unmeasured
 from wise_spool.exchange.build_file import write_build
-from wise_spool.store.builds import Kept, Outcome
+from wise_spool.store.rows import Kept
+from wise_spool.store.taking import Outcome
 
 MOST_IN_A_BATCH = 20
 routes = APIRouter(prefix="/api/builds/{build_id}")

@@ -20,6 +20,7 @@ from wise_spool.core.spine.trainer import (
     judge,
     let_rest,
     make_blank,
+    noted_rest,
     on_the_flat,
     roll,
     weigh_round,
@@ -67,7 +68,7 @@ class Rest(BaseModel):
     """Where it came to rest, and what is read off the tape on the outside of the bend."""
 
     toward_deg: float
-    read_deg: float
+    trial: RollTrial
 
 
 class Opened(BaseModel):
@@ -151,7 +152,7 @@ def rest(round_id: uuid.UUID, opened: Opened, shop: InShop) -> Rest:
     level, seed = shop.trainer.hidden(round_id)
     rng = np.random.default_rng([seed, opened.trial])
     at, read = let_rest(_blank(level, seed), opened.toward_deg, rng)
-    return Rest(toward_deg=round(at, 2), read_deg=round(read, 1) % 360)
+    return Rest(toward_deg=round(at, 2), trial=noted_rest(read, opened.toward_deg, at))
 
 
 @routes.post("/rounds/{round_id}/reading")

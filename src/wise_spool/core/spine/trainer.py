@@ -135,6 +135,14 @@ def let_rest(
     return at, float(read)
 
 
+def noted_rest(read_deg: float, start_deg: float, at_deg: float) -> RollTrial:
+    """A rest as a builder notes it: how hard it snapped is told by how far it ran."""
+    ran = apart_deg(at_deg, start_deg)
+    return RollTrial(
+        angle_deg=round(read_deg, 1) % 360, snap=3 if ran > 90 else 2 if ran > 30 else 1
+    )
+
+
 def _settle(blank: TrainerBlank, at: float, hand: float | None) -> float:
     """Move downhill until friction holds: the whole torque no larger than it can carry."""
     for _ in range(4000):
@@ -159,10 +167,7 @@ def rests(blank: TrainerBlank, count: int, rng: np.random.Generator) -> list[Rol
     for _ in range(count):
         start = float(rng.uniform(0, 360))
         at, read = let_rest(blank, start, rng)
-        ran = apart_deg(at, start)
-        out.append(
-            RollTrial(angle_deg=round(read, 1) % 360, snap=3 if ran > 90 else 2 if ran > 30 else 1)
-        )
+        out.append(noted_rest(read, start, at))
     return out
 
 

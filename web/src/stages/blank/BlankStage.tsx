@@ -25,9 +25,7 @@ export function BlankStage() {
         <section>
           <div className="mb-1 flex items-baseline justify-between">
             <h2>The taper, as measured</h2>
-            <span className="text-[13px] text-soft">
-              drag a reading up or down, or type it below
-            </span>
+            <span className="text-note text-soft">drag a reading up or down, or type it below</span>
           </div>
           <TaperPlot />
           <Readings build={build} />
@@ -130,7 +128,7 @@ function Ends() {
   const { build, plan } = useShown();
   if (plan.blank.butt_od_mm === null || plan.blank.tip_od_mm === null) return <div />;
   return (
-    <dl className="fig grid grid-cols-[auto_1fr] content-center gap-x-3 text-[15px]">
+    <dl className="fig grid grid-cols-[auto_1fr] content-center gap-x-3 text-body">
       <dt className="text-soft">butt</dt>
       <dd>{diameter(plan.blank.butt_od_mm, build.rule)}</dd>
       <dt className="text-soft">tip</dt>
@@ -255,7 +253,7 @@ function NewReading() {
         <Button type="submit">Add</Button>
       </form>
       {problem && (
-        <p role="alert" className="mt-1 text-[13px] text-ruin">
+        <p role="alert" className="mt-1 text-note text-ruin">
           {problem.text}
         </p>
       )}

@@ -22,7 +22,7 @@ function OtherRods({ power }: { power: number }) {
   ];
   line.sort((a, b) => a.g - b.g);
   return (
-    <p className="mb-2 text-[14px] text-soft">
+    <p className="mb-2 text-small text-soft">
       Among your measured rods:{" "}
       {line.map((r, n) => (
         <span key={r.name} className={r.name === "this one" ? "font-semibold text-ink" : ""}>
@@ -58,7 +58,7 @@ export function StaticReadings() {
         </h2>
         {s ? (
           <span>
-            <span className="fig text-[20px]">{Math.round(s.power_g)} g</span> drop its tip by a
+            <span className="fig text-answer">{Math.round(s.power_g)} g</span> drop its tip by a
             third: <strong>{s.power_words}</strong>, <strong>{s.action_words}</strong> at{" "}
             {Math.round(s.action_deg)}°.{" "}
             <span className="text-soft">

@@ -6,6 +6,7 @@ import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { useSettings } from "../../ui/settings";
+import { sliderProps } from "../../ui/slider";
 
 const H = 218;
 const EDGE = { left: 46, right: 14, top: 12, bottom: 24 };
@@ -63,7 +64,7 @@ export function TaperPlot() {
         role="group"
         aria-label="Diameter along the blank"
       >
-        <g className="fig" fontSize="12.5" fill="var(--ink-soft)" aria-hidden>
+        <g className="fig" fontSize="13" fill="var(--ink-soft)" aria-hidden>
           {ods.map((od) => (
             <g key={od}>
               <line
@@ -144,28 +145,22 @@ function Dot({ id, index, x, y, mmPerPx }: DotProps) {
     },
     { filterTaps: true, pointer: { keys: false } },
   );
+  const says = kept
+    ? `${diameter(kept.od_mm, build!.rule)} at ${length(kept.station_mm, build!.rule)}`
+    : "";
+  const slider = sliderProps({
+    label: `Reading ${index + 1}`,
+    now: kept?.od_mm ?? 0,
+    min: 0.3,
+    max: 60,
+    says,
+    step: 0.05,
+    vertical: true,
+    onStep: (by) => kept && edit("nudge a reading", put(kept.od_mm + by)),
+  });
   if (!kept) return null;
-  const says = `${diameter(kept.od_mm, build!.rule)} at ${length(kept.station_mm, build!.rule)}`;
   return (
-    <g
-      {...bind()}
-      role="slider"
-      tabIndex={0}
-      aria-orientation="vertical"
-      aria-label={`Reading ${index + 1}`}
-      aria-valuenow={kept.od_mm}
-      aria-valuemin={0}
-      aria-valuemax={60}
-      aria-valuetext={says}
-      className="cursor-ns-resize"
-      style={{ touchAction: "none" }}
-      onKeyDown={(e) => {
-        const way = { ArrowUp: 1, ArrowDown: -1 }[e.key];
-        if (!way) return;
-        e.preventDefault();
-        edit("nudge a reading", put(kept.od_mm + way * 0.05 * (e.shiftKey ? 10 : 1)));
-      }}
-    >
+    <g {...bind()} {...slider} className="cursor-ns-resize" style={{ touchAction: "none" }}>
       <circle cx={x} cy={y} r="12" fill="transparent" />
       <circle
         cx={x}

@@ -50,7 +50,7 @@ export function CoatRibbon() {
             <line x1="0" x2="0" y1="0" y2="9" stroke="var(--accent)" strokeWidth="4" />
           </pattern>
         </defs>
-        <g className="fig" fontSize="12.5" fill="var(--ink-soft)">
+        <g className="fig" fontSize="13" fill="var(--ink-soft)">
           {Array.from({ length: Math.floor(end / step) + 1 }, (_, i) => (
             <g key={i}>
               <line
@@ -83,7 +83,7 @@ export function CoatRibbon() {
             <text
               x={x((now - origin) / 60_000) + 4}
               y={height - 4}
-              fontSize="12.5"
+              fontSize="13"
               fill="var(--ruin)"
               fontWeight="600"
             >
@@ -152,7 +152,7 @@ function Ribbon({ coat, y, x }: { coat: CoatPlan; y: number; x: (min: number) =>
         fill="var(--ink)"
         transform={`rotate(180 ${x(s + handle)} ${y})`}
       />
-      <g fontSize="12.5" fill="var(--ink-soft)" className="fig">
+      <g fontSize="13" fill="var(--ink-soft)" className="fig">
         <text x={x(s)} y={y + 34}>
           turn {hours(rotate)}, work {hours(pot)}
         </text>

@@ -5,6 +5,8 @@ import { Button, Choice, Term } from "../../ui/controls";
 import { NumberField, WordsField } from "../../ui/Field";
 import { hours } from "../../ui/measure";
 import { threadColour } from "../../mat/threads";
+import { asOptions } from "../../ui/options";
+import { FINISH_WORDS } from "../../words/shapes";
 import { CoatRibbon } from "./CoatRibbon";
 
 /** Coats on their clocks, the mix for each, and the air they are laid in. */
@@ -84,12 +86,7 @@ export function FinishStage() {
                 <Choice
                   label="Kind"
                   value={finish.product.kind}
-                  options={[
-                    { value: "regular", label: "regular" },
-                    { value: "high_build", label: "high-build" },
-                    { value: "varnish", label: "varnish" },
-                    { value: "uv_resin", label: "UV resin" },
-                  ]}
+                  options={asOptions(FINISH_WORDS)}
                   onChange={(v) => edit("kind of finish", (b) => void (b.finish.product.kind = v))}
                 />
               </div>
@@ -178,10 +175,8 @@ function DewPoint() {
           Dew point
         </Term>
       </div>
-      <div className="fig pt-1 text-lg">{plan.finish.dew_point_c.toFixed(1)} °C</div>
-      <div
-        className={`text-[12.5px] ${plan.finish.sweats ? "font-semibold text-ruin" : "text-soft"}`}
-      >
+      <div className="fig pt-1 text-lead">{plan.finish.dew_point_c.toFixed(1)} °C</div>
+      <div className={`text-note ${plan.finish.sweats ? "font-semibold text-ruin" : "text-soft"}`}>
         blank {margin.toFixed(1)} above{plan.finish.sweats ? ": do not coat" : ""}
       </div>
     </div>
@@ -211,7 +206,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
       </div>
       <div className="text-right">
         {coat.laid ? (
-          <span className="text-[14px]">
+          <span className="text-small">
             mixed {coat.starts_at ? due(coat.starts_at) : ""}
             {coat.dryer && <span className="label block">{coat.dryer}</span>}
           </span>
@@ -283,7 +278,7 @@ function Syringe({
           />
         ))}
       </svg>
-      <span className="fig text-xl whitespace-nowrap">{ml.toFixed(1)} mL</span>
+      <span className="fig text-answer whitespace-nowrap">{ml.toFixed(1)} mL</span>
     </div>
   );
 }

@@ -67,7 +67,7 @@ export function Batch() {
           </div>
           <Button type="submit">Make the batch</Button>
           {why ? (
-            <p role="alert" className="mb-1.5 text-[13px] text-ruin">
+            <p role="alert" className="mb-1.5 text-note text-ruin">
               {why}
             </p>
           ) : (
@@ -87,10 +87,10 @@ export function Batch() {
                 ))}
               </tr>
             </thead>
-            <tbody className="fig text-[16px]">
+            <tbody className="fig text-act">
               {all.map((rod) => (
                 <tr key={rod.id} className="border-b border-line/60 text-right [&_td]:px-2">
-                  <td className="!pl-0 py-1 text-left font-sans text-[15px]">
+                  <td className="!pl-0 py-1 text-left font-sans text-body">
                     {rod.id === id ? (
                       rod.name
                     ) : (
@@ -110,7 +110,7 @@ export function Batch() {
               ))}
             </tbody>
           </table>
-          <ul className="mt-2 grid gap-0.5 text-[14px]">
+          <ul className="mt-2 grid gap-0.5 text-small">
             {others.map((rod) => (
               <li key={rod.id}>
                 <b className="font-semibold">{rod.name}</b>:{" "}

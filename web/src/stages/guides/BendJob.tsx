@@ -68,7 +68,7 @@ export function BendJob({ selected, onSelect }: StageProps) {
           onTry={(pull_deg) => setTrying({ ...setup, pull_deg })}
           onKeep={(pull_deg) => keep({ ...setup, pull_deg })}
         />
-        <div className="flex flex-col gap-1 text-[14px]">
+        <div className="flex flex-col gap-1 text-small">
           <label className="flex min-h-7 items-center gap-2">
             <input
               type="checkbox"
@@ -133,7 +133,7 @@ function Slide(props: {
   return (
     <label className="block">
       <span className="label flex items-baseline justify-between">
-        {label} <span className="fig text-[20px] text-ink">{shown}</span>
+        {label} <span className="fig text-answer text-ink">{shown}</span>
       </span>
       <input
         type="range"
@@ -189,7 +189,7 @@ function Figures({
           </th>
         </tr>
       </thead>
-      <tbody className="fig text-[16px]">
+      <tbody className="fig text-act">
         {rows.map((g) => {
           const path = `guides.train.${g.id}`;
           const old = before?.guides.find((o) => o.id === g.id);

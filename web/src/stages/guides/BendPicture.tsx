@@ -84,7 +84,7 @@ export function BendPicture({
           <polyline
             points={path(before.curve)}
             fill="none"
-            stroke="#7fd0c3"
+            stroke="var(--mat-accent)"
             strokeWidth="2"
             strokeDasharray="8 5"
           />
@@ -92,14 +92,14 @@ export function BendPicture({
         <polyline
           points={path(loaded.curve)}
           fill="none"
-          stroke="#1a2323"
+          stroke="var(--blank-carbon)"
           strokeWidth="7"
           strokeLinecap="round"
         />
         <polyline
           points={path(loaded.curve)}
           fill="none"
-          stroke="#b9c4c4"
+          stroke="var(--wire-dim)"
           strokeWidth="3.4"
           strokeLinecap="round"
         />
@@ -108,25 +108,25 @@ export function BendPicture({
           x2={x(Math.min(loaded.curve[1]?.x_mm ?? 0, x1))}
           y1={y(0)}
           y2={y(0)}
-          stroke="#c99f66"
+          stroke="var(--cork)"
           strokeWidth="11"
           strokeLinecap="round"
         />
-        <polyline points={path(loaded.line)} fill="none" stroke="#f6cf4d" strokeWidth="1.5" />
+        <polyline points={path(loaded.line)} fill="none" stroke="var(--pencil)" strokeWidth="1.5" />
         {tip && loaded.load_g > 0 && (
           <line
             x1={x(tip.x_mm)}
             y1={y(tip.y_mm)}
             x2={x(tip.x_mm) + loaded.line_out.x_mm * 60}
             y2={y(tip.y_mm) + loaded.line_out.y_mm * 60}
-            stroke="#f6cf4d"
+            stroke="var(--pencil)"
             strokeWidth="1.5"
           />
         )}
         {loaded.guides.map((g) => {
           const path_ = `guides.train.${g.id}`;
           const chosen = selected === path_;
-          const colour = g.touches ? "#ff8d75" : chosen ? "#f6cf4d" : "#e9efef";
+          const colour = g.touches ? "var(--mat-ruin)" : chosen ? "var(--pencil)" : "var(--wire)";
           return (
             <g
               key={g.id}
@@ -152,16 +152,21 @@ export function BendPicture({
               cy={y(worst.y_mm)}
               r="11"
               fill="none"
-              stroke="#ff8d75"
+              stroke="var(--mat-ruin)"
               strokeWidth="1.6"
               strokeDasharray="3 3"
             />
-            <text x={x(worst.x_mm) + 15} y={y(worst.y_mm) - 8} fontSize="13" fill="#ffb39f">
+            <text
+              x={x(worst.x_mm) + 15}
+              y={y(worst.y_mm) - 8}
+              fontSize="13"
+              fill="var(--mat-ruin-soft)"
+            >
               turns most, {worst.break_deg.toFixed(0)}°
             </text>
           </g>
         )}
-        <text x={12} y={H - 10} fontSize="12.5" fill="var(--mat-ink)" opacity=".85">
+        <text x={12} y={H - 10} fontSize="13" fill="var(--mat-ink)" opacity=".85">
           one scale both ways; dotted: light, third-of-length and heavy loads
           {before ? "; dashed: the bend held to compare" : ""}
         </text>

@@ -101,7 +101,7 @@ export function GapLadder({ selected, onSelect }: StageProps) {
                 x={b}
                 y={H - 7}
                 textAnchor="middle"
-                fontSize="12.5"
+                fontSize="13"
                 className="fig"
                 fill="var(--ink-soft)"
               >

@@ -144,7 +144,7 @@ function GuideRow({
           type="button"
           aria-label={`Guide ${i + 1}`}
           aria-expanded={chosen}
-          className="fig min-h-8 pl-2 text-left text-lg"
+          className="fig min-h-8 pl-2 text-left text-lead"
           onClick={() => onSelect(path)}
         >
           {i + 1}
@@ -243,7 +243,7 @@ function Figure({
 }) {
   return (
     <span
-      className={`fig pt-1 text-right ${large ? "text-lg font-semibold" : "text-[16px]"} ${asked ? "text-check" : ""}`}
+      className={`fig pt-1 text-right ${large ? "text-lead font-semibold" : "text-act"} ${asked ? "text-check" : ""}`}
     >
       {mm === null ? "–" : length(mm, build.rule, false)}
       {asked && " ?"}

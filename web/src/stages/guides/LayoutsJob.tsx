@@ -60,10 +60,10 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
                 <th>slower than bare</th>
               </tr>
             </thead>
-            <tbody className="fig text-[17px]">
+            <tbody className="fig text-head">
               {train.cases.map((c) => (
                 <tr key={c.words} className="border-b border-line/60 text-right">
-                  <td className="py-0.5 text-left font-sans text-[15px]">{c.words}</td>
+                  <td className="py-0.5 text-left font-sans text-body">{c.words}</td>
                   <td>{c.mass_g.toFixed(1)} g</td>
                   <td>{c.frequency_hz.toFixed(2)} Hz</td>
                   <td>{c.slower_percent.toFixed(0)} %</td>
@@ -138,7 +138,7 @@ function LayoutRow({ one, longest }: { one: One; longest: number }) {
           );
         })}
       </svg>
-      <span className="fig text-right text-[16px]">
+      <span className="fig text-right text-act">
         {one.worst_break_deg.toFixed(1)}° at most
         <span className="label block font-sans">
           {one.touching ? "touches" : `${one.least_clear_mm.toFixed(1)} mm clear`}
@@ -153,7 +153,7 @@ function LayoutRow({ one, longest }: { one: One; longest: number }) {
           </Button>
         )}
       </span>
-      <p className="col-start-2 col-end-5 text-[14px] text-soft">{one.words}</p>
+      <p className="col-start-2 col-end-5 text-small text-soft">{one.words}</p>
     </li>
   );
 }
@@ -182,9 +182,7 @@ function Tolerances({
             >
               guide {t.number}
             </button>
-            <span className="fig text-right text-[15px]">
-              {length(t.toward_butt_mm, build.rule)}
-            </span>
+            <span className="fig text-right text-body">{length(t.toward_butt_mm, build.rule)}</span>
             <span className="flex h-3 justify-end bg-mat/40">
               <span
                 className="bg-accent"
@@ -194,7 +192,7 @@ function Tolerances({
             <span className="flex h-3 bg-mat/40">
               <span className="bg-accent" style={{ width: `${(t.toward_tip_mm / most) * 100}%` }} />
             </span>
-            <span className="fig text-[15px]">{length(t.toward_tip_mm, build.rule)}</span>
+            <span className="fig text-body">{length(t.toward_tip_mm, build.rule)}</span>
           </li>
         );
       })}

@@ -66,7 +66,7 @@ export function PasteChart({
         aria-invalid={problem ? true : undefined}
         onChange={(e) => setText(e.target.value)}
       />
-      <p role="alert" className="min-h-5 text-[13.5px] text-ruin">
+      <p role="alert" className="min-h-5 text-note text-ruin">
         {problem}
       </p>
       <p className="label mb-3">

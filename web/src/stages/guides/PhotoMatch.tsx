@@ -104,7 +104,7 @@ export function PhotoMatch() {
             A photograph of the bend
           </Term>
         </h2>
-        <label className="cursor-pointer rounded border border-line bg-raised px-2.5 py-1 text-[14px] focus-within:outline-3 hover:border-soft">
+        <label className="cursor-pointer rounded border border-line bg-raised px-2.5 py-1 text-small focus-within:outline-3 hover:border-soft">
           {picture ? "Another picture" : "Bring a picture"}
           <input
             type="file"
@@ -118,7 +118,7 @@ export function PhotoMatch() {
             }}
           />
         </label>
-        {picture && <span className="text-[14.5px]">{next}</span>}
+        {picture && <span className="text-small">{next}</span>}
         {dots.length > 0 && (
           <Button look="quiet" onClick={() => setDots(dots.slice(0, -1))}>
             take the last click back
@@ -152,7 +152,7 @@ export function PhotoMatch() {
                   .map((p) => `${p.x},${p.y}`)
                   .join(" ")}
                 fill="none"
-                stroke="#f6cf4d"
+                stroke="var(--pencil)"
                 strokeWidth="2.4"
                 strokeDasharray="7 4"
               />
@@ -163,8 +163,8 @@ export function PhotoMatch() {
                 cx={d.x}
                 cy={d.y}
                 r="5"
-                fill={n < 2 ? "#f6cf4d" : "#ff8d75"}
-                stroke="#1a1510"
+                fill={n < 2 ? "var(--pencil)" : "var(--mat-ruin)"}
+                stroke="var(--outline)"
               />
             ))}
           </svg>
@@ -179,7 +179,7 @@ export function PhotoMatch() {
             <>
               <span>
                 The photograph says{" "}
-                <span className="fig text-[19px]">{Math.round(fit.power_g)} g</span>,{" "}
+                <span className="fig text-lead">{Math.round(fit.power_g)} g</span>,{" "}
                 {fit.factor >= 1 ? "stiffer" : "softer"} by{" "}
                 {Math.abs(Math.round((fit.factor - 1) * 100))} %; worst point{" "}
                 {fit.off_mm.toFixed(0)} mm off.

@@ -88,14 +88,21 @@ export function ReelSideJob() {
           aria-label="The spool's path from the side"
         >
           <rect width={width} height={H} rx="4" fill="var(--mat)" />
-          <line x1={10} x2={width - 10} y1={y(0)} y2={y(0)} stroke="#b9c4c4" strokeWidth="5" />
+          <line
+            x1={10}
+            x2={width - 10}
+            y1={y(0)}
+            y2={y(0)}
+            stroke="var(--wire-dim)"
+            strokeWidth="5"
+          />
           <rect
             x={x(0) - 52}
             y={y(reel.height_mm + reel.spool_mm / 2)}
             width={52}
             height={Math.abs(y(reel.spool_mm) - y(0))}
             rx="5"
-            fill="#56636a"
+            fill="var(--graphite)"
             transform={`rotate(${reel.tilt_deg} ${x(0)} ${y(reel.height_mm)})`}
           />
           <line
@@ -103,14 +110,14 @@ export function ReelSideJob() {
             y1={y(reel.height_mm)}
             x2={x(Math.min(reach, reel.height_mm / Math.max(slope, 0.01)))}
             y2={y(Math.max(0, reel.height_mm - slope * reach))}
-            stroke="#f6cf4d"
+            stroke="var(--pencil)"
             strokeDasharray="7 4"
             strokeWidth="1.6"
           />
           {choke && (
             <polygon
               points={`${x(0)},${y(reel.height_mm + reel.spool_mm / 2)} ${x(choke.from_lip_mm)},${y(reel.height_mm - slope * choke.from_lip_mm + choke.ring_mm / 2)} ${x(choke.from_lip_mm)},${y(reel.height_mm - slope * choke.from_lip_mm - choke.ring_mm / 2)} ${x(0)},${y(reel.height_mm - reel.spool_mm / 2)}`}
-              fill="#f6cf4d"
+              fill="var(--pencil)"
               fillOpacity=".13"
             />
           )}
@@ -123,7 +130,7 @@ export function ReelSideJob() {
                   x2={x(s.from_lip_mm)}
                   y1={y(0)}
                   y2={y(h - s.ring_mm / 2)}
-                  stroke="#e9efef"
+                  stroke="var(--wire)"
                   strokeWidth="2"
                 />
                 <ellipse
@@ -132,7 +139,7 @@ export function ReelSideJob() {
                   rx={4}
                   ry={Math.abs(y(s.ring_mm / 2) - y(0))}
                   fill="none"
-                  stroke={s.chokes ? "#ff8d75" : "#e9efef"}
+                  stroke={s.chokes ? "var(--mat-ruin)" : "var(--wire)"}
                   strokeWidth="2.4"
                 />
                 <text
@@ -148,7 +155,7 @@ export function ReelSideJob() {
               </g>
             );
           })}
-          <text x={width - 14} y={18} textAnchor="end" fontSize="12.5" fill="var(--mat-ink)">
+          <text x={width - 14} y={18} textAnchor="end" fontSize="13" fill="var(--mat-ink)">
             distances from the spool lip
           </text>
         </svg>

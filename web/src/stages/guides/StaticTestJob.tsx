@@ -105,8 +105,8 @@ function TheTest() {
             const at = `guides.static_test.rows.${r.id}`;
             return (
               <tr key={g.id} className="border-b border-line/60 align-top [&_td]:py-1 [&_td]:pr-3">
-                <td className="fig pt-2 text-lg">{i + 1}</td>
-                <td className="fig pt-2 text-[16px]">
+                <td className="fig pt-2 text-lead">{i + 1}</td>
+                <td className="fig pt-2 text-act">
                   {predicted ? `${predicted.break_deg.toFixed(0)}°` : "–"}
                   {predicted?.touches && <span className="text-check"> touches</span>}
                 </td>
@@ -154,7 +154,7 @@ function TheTest() {
                     }
                   />
                 </td>
-                <td className="fig pt-2 text-[16px]">
+                <td className="fig pt-2 text-act">
                   {placed?.from_tip_ring_mm == null
                     ? "–"
                     : length(placed.from_tip_ring_mm, build.rule)}

@@ -39,7 +39,7 @@ export function ArborJob() {
           </h2>
           <p className="mt-1">
             {g.grooves.length} grooves, 3 mm wide, from the butt:{" "}
-            <span className="fig text-[17px]">
+            <span className="fig text-head">
               {g.grooves.map((x) => length((x.start_mm + x.end_mm) / 2, build.rule)).join(", ")}
             </span>
             ; a band of tape between each two
@@ -99,7 +99,7 @@ function BandStrip({ seat, arbor }: { seat: Part; arbor: ArborPlan }) {
         role="group"
         aria-label="Bands inside the seat"
       >
-        <rect x={x(0)} y={22} width={seat.length_mm * pxPerMm} height={62} fill="#56636a" />
+        <rect x={x(0)} y={22} width={seat.length_mm * pxPerMm} height={62} fill="var(--graphite)" />
         <rect
           x={x(0)}
           y={34}
@@ -107,7 +107,7 @@ function BandStrip({ seat, arbor }: { seat: Part; arbor: ArborPlan }) {
           height={38}
           fill="var(--bench-deep)"
         />
-        <rect x={x(0)} y={45} width={seat.length_mm * pxPerMm} height={16} fill="#6d797c" />
+        <rect x={x(0)} y={45} width={seat.length_mm * pxPerMm} height={16} fill="var(--steel)" />
         <defs>
           <pattern
             id="closed"
@@ -140,7 +140,7 @@ function BandStrip({ seat, arbor }: { seat: Part; arbor: ArborPlan }) {
               x={x((c.from + c.to) / 2)}
               y={16}
               textAnchor="middle"
-              fontSize="12.5"
+              fontSize="13"
               fill="var(--ink-soft)"
             >
               {c.says}
@@ -160,7 +160,9 @@ function BandStrip({ seat, arbor }: { seat: Part; arbor: ArborPlan }) {
                   width={w}
                   height={11}
                   fill="var(--tape)"
-                  stroke={band.trouble ? "var(--ruin)" : held === n ? "var(--pencil)" : "#8d7a45"}
+                  stroke={
+                    band.trouble ? "var(--ruin)" : held === n ? "var(--pencil)" : "var(--tape-edge)"
+                  }
                   strokeWidth={band.trouble || held === n ? 2.5 : 1}
                 />
               ))}
@@ -183,6 +185,7 @@ function BandStrip({ seat, arbor }: { seat: Part; arbor: ArborPlan }) {
               label={`Band ${n + 1}, slide along the seat`}
               valueText={`starts ${length(starts[n]!, build.rule)} from the seat’s butt face`}
               now={starts[n]!}
+              range={[0, seat.length_mm]}
               selected={held === n}
               pxPerMm={pxPerMm}
               flipped={false}
@@ -355,7 +358,7 @@ function TenTurns() {
       ))}
       <Button type="submit">Calibrate</Button>
       {why ? (
-        <p role="alert" className="w-full text-[13px] text-ruin">
+        <p role="alert" className="w-full text-note text-ruin">
           {why}
         </p>
       ) : (
@@ -384,7 +387,7 @@ function Bands({ arbor }: { arbor: ArborPlan }) {
           <th>left loose</th>
         </tr>
       </thead>
-      <tbody className="fig text-[17px]">
+      <tbody className="fig text-head">
         {arbor.bands.map((band, n) => (
           <tr key={n} className="border-b border-line/60 text-right">
             <td className="py-1 text-left">{n + 1}</td>
@@ -392,7 +395,7 @@ function Bands({ arbor }: { arbor: ArborPlan }) {
               {length(band.start_mm, build.rule, false)} – {length(band.end_mm, build.rule)}
             </td>
             <td>{diameter(band.od_mm, build.rule)}</td>
-            <td className="text-xl">{band.turns ?? "–"}</td>
+            <td className="text-answer">{band.turns ?? "–"}</td>
             <td>{band.tape_length_mm === null ? "–" : length(band.tape_length_mm, build.rule)}</td>
             <td>{diameter(band.loose_mm, build.rule)}</td>
           </tr>
@@ -426,7 +429,7 @@ function SideBySide() {
             </th>
           </tr>
         </thead>
-        <tbody className="fig text-[16px]">
+        <tbody className="fig text-act">
           {choices.map((c) => {
             const here = c.school === build.handle.arbors.school;
             return (
@@ -434,9 +437,7 @@ function SideBySide() {
                 key={c.school}
                 className={`border-b border-line/60 text-right ${c.possible ? "" : "text-soft"}`}
               >
-                <td
-                  className={`py-1 text-left font-sans text-[15px] ${here ? "font-semibold" : ""}`}
-                >
+                <td className={`py-1 text-left font-sans text-body ${here ? "font-semibold" : ""}`}>
                   {here ? "▸ " : ""}
                   {c.words}
                 </td>
@@ -452,7 +453,7 @@ function SideBySide() {
                 <td>{diameter(c.loosest_mm, build.rule)}</td>
                 <td>{c.mass_g.toFixed(1)} g</td>
                 <td>{c.minutes.toFixed(0)}</td>
-                <td className="pl-4 text-left font-sans text-[13.5px]">{c.why}</td>
+                <td className="pl-4 text-left font-sans text-note">{c.why}</td>
                 <td>
                   {!here && c.possible && (
                     <Button

@@ -66,15 +66,15 @@ export function BalanceJob() {
             </th>
           </tr>
         </thead>
-        <tbody className="fig text-[17px]">
+        <tbody className="fig text-head">
           {balance.cases.map((c) => (
             <tr key={c.words} className="border-b border-line/60 text-right">
-              <td className="py-1 text-left font-sans text-[15px]">{c.words}</td>
+              <td className="py-1 text-left font-sans text-body">{c.words}</td>
               <td>{grams(c.handle_g)}</td>
               <td>{grams(c.rod_g)}</td>
               <td>{grams(c.with_reel_g)}</td>
               <td>{length(c.balance_mm, build.rule)}</td>
-              <td className="text-xl">{length(c.balance_with_reel_mm, build.rule)}</td>
+              <td className="text-answer">{length(c.balance_with_reel_mm, build.rule)}</td>
               <td>
                 {c.from_reel_mm === null
                   ? "–"
@@ -110,7 +110,7 @@ function Seesaw({ one, first }: { one: Case; first: Case | null }) {
       >
         <polygon
           points={`${x(0)},18 ${x(length_)},21.5 ${x(length_)},22.5 ${x(0)},26`}
-          fill="#6d797c"
+          fill="var(--steel)"
         />
         {plan.handle.parts.map((p) => (
           <rect
@@ -119,7 +119,7 @@ function Seesaw({ one, first }: { one: Case; first: Case | null }) {
             y={15}
             width={x(p.end_mm) - x(p.start_mm)}
             height={14}
-            fill="#a88453"
+            fill="var(--cork-dim)"
             stroke="var(--bench-deep)"
           />
         ))}
@@ -138,7 +138,7 @@ function Seesaw({ one, first }: { one: Case; first: Case | null }) {
         <text x={at + 14} y={44} fontSize="14" className="fig" fill="var(--ink)">
           {length(one.balance_with_reel_mm, build.rule)}
         </text>
-        <text x={width - 8} y={13} textAnchor="end" fontSize="13.5" fill="var(--ink-soft)">
+        <text x={width - 8} y={13} textAnchor="end" fontSize="13" fill="var(--ink-soft)">
           {one.words}
         </text>
       </svg>
@@ -154,10 +154,10 @@ function Weights() {
     <section className="border-t border-line pt-3">
       <h2 className="mb-1">What weighs what</h2>
       <table className="w-full max-w-3xl">
-        <tbody className="fig text-[16px]">
+        <tbody className="fig text-act">
           {lines.map((l, n) => (
             <tr key={n} className="border-b border-line/60">
-              <td className="py-0.5 font-sans text-[15px]">
+              <td className="py-0.5 font-sans text-body">
                 {l.what} {!l.weighed && <span className="label">guessed</span>}
               </td>
               <td className="w-48" aria-hidden>

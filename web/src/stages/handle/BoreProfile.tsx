@@ -1,3 +1,5 @@
+import { scaleLinear } from "d3-scale";
+
 import { useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import type { PartPlaced } from "../../api/types";
@@ -30,8 +32,8 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
   );
   const low = Math.min(...all) - 0.25;
   const high = Math.max(...all) + 0.35;
-  const x = (mm: number) => PAD.left + (mm / last) * (width - PAD.left - PAD.right);
-  const y = (mm: number) => PAD.top + ((high - mm) / (high - low)) * (H - PAD.top - PAD.bottom);
+  const x = scaleLinear([0, last], [PAD.left, width - PAD.right]);
+  const y = scaleLinear([low, high], [H - PAD.bottom, PAD.top]);
   const pxPerMm = (width - PAD.left - PAD.right) / last;
   const times = (H - PAD.top - PAD.bottom) / (high - low) / pxPerMm;
   const line = (pick: (s: (typeof samples)[number]) => number | null) =>
@@ -41,9 +43,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
       .join(" ");
   const hasBore = samples[0]!.bore_mm !== null;
   const floor = H - PAD.bottom;
-  const step = [0.1, 0.2, 0.5, 1, 2, 5].find((s) => (high - low) / s <= 5) ?? 10;
-  const ticks = [];
-  for (let v = Math.ceil(low / step) * step; v < high; v += step) ticks.push(v);
+  const ticks = y.ticks(5);
   const blocked = samples.filter((s) => s.bore_mm !== null && s.bore_mm < s.od_mm);
   return (
     <div ref={ref}>
@@ -70,7 +70,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
         )}
         <polygon
           points={`${line((s) => s.od_mm)} ${x(last)},${floor} ${x(0)},${floor}`}
-          fill="#6d797c"
+          fill="var(--steel)"
           fillOpacity={hasBore ? 0.92 : 1}
         />
         {blocked.length > 0 && (
@@ -92,7 +92,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
             patternUnits="userSpaceOnUse"
             patternTransform="rotate(45)"
           >
-            <line x1="0" x2="0" y1="0" y2="6" stroke="#ffb39f" strokeWidth="2.5" />
+            <line x1="0" x2="0" y1="0" y2="6" stroke="var(--mat-ruin-soft)" strokeWidth="2.5" />
           </pattern>
         </defs>
         <polyline
@@ -106,7 +106,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
           <polyline
             points={line((s) => s.bore_mm)}
             fill="none"
-            stroke="#2b2415"
+            stroke="var(--tape-ink)"
             strokeWidth="2.2"
           />
         )}
@@ -137,7 +137,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
             x={PAD.left - 6}
             y={y(v) + 4}
             textAnchor="end"
-            fontSize="12.5"
+            fontSize="13"
             className="fig"
             fill="var(--ink-soft)"
           >
@@ -150,7 +150,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
             x={x(last * share)}
             y={H - 12}
             textAnchor={share === 0 ? "start" : share === 1 ? "end" : "middle"}
-            fontSize="12.5"
+            fontSize="13"
             className="fig"
             fill="var(--ink-soft)"
           >

@@ -1,7 +1,7 @@
 import { Check, X } from "lucide-react";
 import { useState } from "react";
 
-import type { Part, PartPlaced, ReamPlan } from "../../api/types";
+import type { Part, PartKind, PartPlaced, ReamPlan } from "../../api/types";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
@@ -9,17 +9,18 @@ import { MeasureField } from "../../ui/Field";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { readMeasure } from "../../ui/reading";
 import { useDraftText } from "../../ui/useDraftText";
+import { BORED_KINDS } from "../../words/shapes";
 import type { StageProps } from "../stage";
 import { BoreProfile } from "./BoreProfile";
 import { nameOf } from "./parts";
 import { Tools } from "./Tools";
 
-const BORED = ["butt_cap", "fighting_butt", "rear_grip", "foregrip", "winding_check", "trim_ring"];
-
 /** One part at a time: its bore against the blank, what was tried, the next pass. */
 export function BoresJob({ selected, onSelect }: StageProps) {
   const { build, plan } = useShown();
-  const bored = build.handle.parts.filter((p) => BORED.includes(p.kind));
+  const bored = build.handle.parts.filter((p) =>
+    (BORED_KINDS as readonly PartKind[]).includes(p.kind),
+  );
   const chosen =
     bored.find((p) => selected === `handle.parts.${p.id}`) ??
     bored.find((p) =>
@@ -148,7 +149,7 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
         </Button>
       </form>
       {why && (
-        <p id="tried-why" role="alert" className="mt-1 text-[13px] text-ruin">
+        <p id="tried-why" role="alert" className="mt-1 text-note text-ruin">
           {why}
         </p>
       )}
@@ -159,7 +160,7 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
               key={t.id}
               className={`flex items-baseline gap-2 border-b border-line/60 py-1 ${t.current ? "" : "text-soft"}`}
             >
-              <span className="fig text-[17px]">
+              <span className="fig text-head">
                 {Math.abs(t.short_mm) <= 1
                   ? "came home"
                   : `${length(Math.abs(t.short_mm), build.rule)} ${t.short_mm > 0 ? "short" : "past"}`}
@@ -226,7 +227,7 @@ function Passes({
       {made.length > 0 && (
         <ol className="mb-2 grid gap-0.5" aria-label="Passes made">
           {made.map((p) => (
-            <li key={p.id} className="flex items-baseline gap-2 text-[14px] text-soft">
+            <li key={p.id} className="flex items-baseline gap-2 text-small text-soft">
               <Check size={13} aria-hidden className="translate-y-0.5 text-good" />
               <span className="flex-1">
                 {p.reamer.name || "reamer"} from the {p.from_face} face to{" "}
@@ -271,9 +272,8 @@ function Passes({
       )}
       {ream && ream.drill_first_mm !== null && (
         <p className="mb-2">
-          Drill <span className="fig text-[17px]">{diameter(ream.drill_first_mm, rule)}</span>{" "}
-          first, {length(ream.drill_half_way_mm ?? 0, rule)} from each face on the pilot of the old
-          hole
+          Drill <span className="fig text-head">{diameter(ream.drill_first_mm, rule)}</span> first,{" "}
+          {length(ream.drill_half_way_mm ?? 0, rule)} from each face on the pilot of the old hole
           {ream.by_hand_only ? ", by hand" : ""}.
         </p>
       )}
@@ -296,7 +296,7 @@ function Passes({
             </div>
           </div>
           <div className="text-right">
-            <div className="fig text-[24px] leading-7">{length(p.depth_mm, rule)}</div>
+            <div className="fig text-figure leading-7">{length(p.depth_mm, rule)}</div>
             {n === 0 && (
               <Button
                 onClick={() =>

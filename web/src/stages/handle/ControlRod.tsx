@@ -86,9 +86,9 @@ export function ControlRod() {
           />
         )}
         {off !== null && (
-          <p className="mb-1.5 text-[14px]">
+          <p className="mb-1.5 text-small">
             This one reaches{" "}
-            <span className="fig text-[16px]">{length(Math.abs(off), build.rule)}</span>{" "}
+            <span className="fig text-act">{length(Math.abs(off), build.rule)}</span>{" "}
             {off >= 0 ? "further" : "less far"}.
           </p>
         )}

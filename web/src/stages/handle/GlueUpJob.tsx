@@ -55,7 +55,7 @@ export function GlueUpJob() {
               Scuff only
             </Term>
           </h2>
-          <p className="fig mb-3 text-[17px]">
+          <p className="fig mb-3 text-head">
             {glue_up.scuff
               .map(
                 (s) =>
@@ -70,7 +70,7 @@ export function GlueUpJob() {
             ))}
           </ul>
           <h2 className="mb-1">Care</h2>
-          <p className="text-[14px] text-soft">
+          <p className="text-small text-soft">
             Hardener sensitises skin and airways: nitrile gloves, moving air, no solvent on skin.
             Solvents burn: away from flame and heat gun. A large leftover mix heats up; spread it
             out. The safety data sheet and local rules come first.
@@ -119,7 +119,12 @@ function Adhesives() {
   );
 }
 
-const SHADES = { spread: "var(--tape)", seat: "#c99f66", wipe: "#7fb0a6", align: "#f6cf4d" };
+const SHADES = {
+  spread: "var(--tape)",
+  seat: "var(--cork)",
+  wipe: "var(--mat-accent-dim)",
+  align: "var(--pencil)",
+};
 
 /** One mix: its joints laid end to end inside the pot life. */
 function Mix({ mix }: { mix: GlueMix }) {
@@ -136,7 +141,7 @@ function Mix({ mix }: { mix: GlueMix }) {
         <h2>
           Mix {mix.number}: {mix.adhesive}
         </h2>
-        <span className="fig text-[22px]">
+        <span className="fig text-figure">
           {mix.part_a_ml.toFixed(1)} + {mix.part_b_ml.toFixed(1)} mL
         </span>
         <span className={mix.too_long ? "font-semibold text-ruin" : "text-soft"}>
@@ -172,7 +177,7 @@ function Mix({ mix }: { mix: GlueMix }) {
           />
         ))}
       </div>
-      <div className="relative h-5 text-[12.5px] text-soft" aria-hidden>
+      <div className="relative h-5 text-note text-soft" aria-hidden>
         {[
           { at: mix.wipe_by_min, says: "wipe by" },
           { at: mix.last_look_min, says: "last look" },
@@ -206,10 +211,10 @@ function Mix({ mix }: { mix: GlueMix }) {
         </thead>
         <tbody>
           {mix.joints.map((j) => (
-            <tr key={j.part_id} className="fig border-b border-line/60 text-right text-[16px]">
-              <td className="py-1 text-left font-sans text-[15px]">{j.name}</td>
+            <tr key={j.part_id} className="fig border-b border-line/60 text-right text-act">
+              <td className="py-1 text-left font-sans text-body">{j.name}</td>
               <td
-                className={`text-left font-sans text-[13.5px] ${j.refused ? "text-ruin" : "text-soft"}`}
+                className={`text-left font-sans text-note ${j.refused ? "text-ruin" : "text-soft"}`}
               >
                 {j.refused ?? j.why}
               </td>

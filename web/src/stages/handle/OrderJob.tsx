@@ -4,7 +4,9 @@ import type { Build, Step } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { Choice, Term } from "../../ui/controls";
 import { length } from "../../ui/measure";
+import { asOptions } from "../../ui/options";
 import { useSettings } from "../../ui/settings";
+import { ASSEMBLY_WORDS } from "../../words/shapes";
 import type { StageProps } from "../stage";
 
 /** What goes on before what: worked out from bores, ends and traps; ticked off as it is done. */
@@ -19,12 +21,7 @@ export function OrderJob({ onSelect }: StageProps) {
         <Choice
           label="Assembly"
           value={build.handle.assembly}
-          options={[
-            { value: "tip_down", label: "from the tip, part by part" },
-            { value: "sub_assembly", label: "grip and seat joined first" },
-            { value: "butt_up", label: "all over the butt" },
-            { value: "seat_last", label: "guides first, seat last" },
-          ]}
+          options={asOptions(ASSEMBLY_WORDS)}
           onChange={(v) => set("assembly", (b) => void (b.handle.assembly = v))}
         />
         {(
@@ -95,7 +92,7 @@ function StepRow({
     <li
       className={`grid grid-cols-[2.2rem_1.8rem_minmax(0,1fr)_minmax(0,22rem)] items-baseline gap-3 border-b border-line/60 py-1.5 ${step.done ? "text-soft" : ""} ${step.out_of_turn ? "bg-raised" : ""}`}
     >
-      <span className="fig text-right text-[20px]">{n}</span>
+      <span className="fig text-right text-answer">{n}</span>
       <input
         type="checkbox"
         className="size-5 translate-y-1 accent-[var(--accent)]"
@@ -139,7 +136,7 @@ function StepRow({
           </span>
         )}
       </span>
-      <span className={`text-[13.5px] ${step.out_of_turn ? "text-ruin" : "text-soft"}`}>
+      <span className={`text-note ${step.out_of_turn ? "text-ruin" : "text-soft"}`}>
         {step.out_of_turn
           ? `done out of turn: ${waits} is still open`
           : blocked

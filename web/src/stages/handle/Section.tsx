@@ -92,7 +92,7 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
             <g
               key={`${a.seat_id}${band.start_mm}`}
               fill="var(--tape)"
-              stroke="#8d7a45"
+              stroke="var(--tape-edge)"
               strokeWidth=".7"
             >
               {([1, -1] as const).map((sign) => {
@@ -112,7 +112,7 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
             </g>
           )),
         )}
-        <polygon points={[...edge(-1), ...edge(1).reverse()].join(" ")} fill="#6d797c" />
+        <polygon points={[...edge(-1), ...edge(1).reverse()].join(" ")} fill="var(--steel)" />
         <defs>
           <pattern
             id="ream"
@@ -121,7 +121,7 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
             patternUnits="userSpaceOnUse"
             patternTransform="rotate(45)"
           >
-            <line x1="0" x2="0" y1="0" y2="6" stroke="#ffb39f" strokeWidth="2.5" />
+            <line x1="0" x2="0" y1="0" y2="6" stroke="var(--mat-ruin-soft)" strokeWidth="2.5" />
           </pattern>
         </defs>
         {parts
@@ -161,7 +161,7 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
               x={(x(p.start_mm) + x(p.end_mm)) / 2}
               y={H - 4}
               textAnchor="middle"
-              fontSize="10.5"
+              fontSize="12"
               fill="var(--accent)"
             >
               {Math.abs(x(p.end_mm) - x(p.start_mm)) > 60 ? p.name : ""}

@@ -11,10 +11,8 @@ import { useShelved } from "../../shelf/useShelf";
 import { Button, IconButton, Pick } from "../../ui/controls";
 import { MeasureField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
-import { PART_WORDS } from "../../words/shapes";
+import { PART_WORDS, SIZED_KINDS } from "../../words/shapes";
 import { nameOf, newPart } from "./parts";
-
-const SIZED: PartKind[] = ["reel_seat", "winding_check", "butt_cap", "butt_ferrule", "trim_ring"];
 
 /** Candidates laid against the blank: which fits where, why, and the next best. */
 export function SizesJob() {
@@ -45,7 +43,7 @@ export function SizesJob() {
           label="Candidates for the"
           className="w-48"
           value={kind}
-          options={SIZED.map((k) => ({ value: k, label: PART_WORDS[k] }))}
+          options={SIZED_KINDS.map((k) => ({ value: k, label: PART_WORDS[k] }))}
           onChange={setKind}
         />
         <FromShelf

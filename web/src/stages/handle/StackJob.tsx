@@ -14,8 +14,9 @@ import { diameter, length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
 import { ControlRod } from "./ControlRod";
-import { PART_WORDS } from "../../words/shapes";
-import { KINDS, MATERIALS, newPart } from "./parts";
+import { asOptions } from "../../ui/options";
+import { MATERIALS, PART_WORDS } from "../../words/shapes";
+import { newPart } from "./parts";
 import { SeatInside } from "./SeatInside";
 
 const VERDICT: Record<PartPlaced["verdict"], string> = {
@@ -212,11 +213,11 @@ function Wanted({
   }
   return (
     <div className="pt-0.5">
-      <span className="fig text-[16px]">
+      <span className="fig text-act">
         {diameter(a, build.rule, false)} → {diameter(b, build.rule)}
       </span>
       <div
-        className={`text-[13px] ${GOOD.includes(placed.verdict) ? "text-good" : placed.verdict === "unknown" ? "text-soft" : "text-check"}`}
+        className={`text-note ${GOOD.includes(placed.verdict) ? "text-good" : placed.verdict === "unknown" ? "text-soft" : "text-check"}`}
       >
         {GOOD.includes(placed.verdict) ? "✓ " : ""}
         {VERDICT[placed.verdict]}
@@ -330,7 +331,7 @@ function Tick({
 }) {
   const edit = useRod((s) => s.edit);
   return (
-    <label className="flex min-h-8 cursor-pointer items-center gap-2 text-[14px]">
+    <label className="flex min-h-8 cursor-pointer items-center gap-2 text-small">
       <input
         type="checkbox"
         className="size-4 accent-[var(--accent)]"
@@ -358,7 +359,7 @@ function AddPart() {
         label="Next part up"
         className="w-48"
         value={kind}
-        options={KINDS.map((k) => ({ value: k, label: PART_WORDS[k] }))}
+        options={asOptions(PART_WORDS)}
         onChange={setKind}
       />
       <Button onClick={add} disabled={full}>

@@ -8,6 +8,7 @@ import { useWidth } from "../../mat/scale";
 import { Button, IconButton, Term } from "../../ui/controls";
 import { MeasureField } from "../../ui/Field";
 import { diameter, length } from "../../ui/measure";
+import { FRESH_ROWS } from "../../words/shapes";
 
 type Card = Plan["handle"]["turning"]["cards"][number];
 
@@ -30,7 +31,7 @@ export function TurningJob() {
             <CardView key={card.part_id} card={card} />
           ))}
           <div className="flex items-center gap-4">
-            <p className="flex-1 text-[14px] text-soft">
+            <p className="flex-1 text-small text-soft">
               No gloves, loose sleeves or hair at the lathe; eyes and lungs covered. Short stock is
               not sawn freehand. The machine’s manual comes first.
             </p>
@@ -92,7 +93,7 @@ function Stock() {
         onClick={() =>
           edit(
             "a stick of stock",
-            (b) => void b.handle.stock.sticks.push({ id: "", length_mm: 304.8 }),
+            (b) => void b.handle.stock.sticks.push({ ...FRESH_ROWS.stick, id: "" }),
           )
         }
       >
@@ -145,12 +146,12 @@ function Sticks() {
               role="img"
               aria-label={`Stick ${n + 1}: ${stick.pieces.map((p) => p.name).join(", ")}; ${length(stick.left_mm, build.rule)} left`}
             >
-              <rect x={4} y={4} width={stick.length_mm * k} height={42} fill="#b9925c" />
+              <rect x={4} y={4} width={stick.length_mm * k} height={42} fill="var(--wood-stick)" />
               {[14, 24, 35].map((y) => (
                 <path
                   key={y}
                   d={`M4,${y} q${stick.length_mm * k * 0.3},${y % 2 ? 5 : -4} ${stick.length_mm * k},1`}
-                  stroke="#9c7643"
+                  stroke="var(--wood-rough)"
                   strokeWidth="1"
                   fill="none"
                 />
@@ -162,15 +163,15 @@ function Sticks() {
                     y={4}
                     width={piece.sawn_mm * k}
                     height={42}
-                    fill="#d8b683"
-                    stroke="#2b2415"
+                    fill="var(--wood)"
+                    stroke="var(--tape-ink)"
                   />
                   <text
                     x={4 + (at + piece.sawn_mm / 2) * k}
                     y={22}
                     textAnchor="middle"
                     fontSize="13"
-                    fill="#2b2415"
+                    fill="var(--tape-ink)"
                   >
                     {piece.name}
                   </text>
@@ -180,7 +181,7 @@ function Sticks() {
                     textAnchor="middle"
                     fontSize="14"
                     className="fig"
-                    fill="#2b2415"
+                    fill="var(--tape-ink)"
                   >
                     saw {length(piece.sawn_mm, build.rule)}
                   </text>
@@ -193,7 +194,7 @@ function Sticks() {
                   textAnchor="middle"
                   fontSize="13"
                   className="fig"
-                  fill="#2b2415"
+                  fill="var(--tape-ink)"
                 >
                   {length(stick.left_mm, build.rule)} left
                 </text>
@@ -245,14 +246,14 @@ function CardView({ card }: { card: Card }) {
         role="img"
         aria-label={`Profile of the ${card.name}`}
       >
-        <polygon points={outline((s) => s.rough_mm)} fill="#9c7643" fillOpacity=".5" />
+        <polygon points={outline((s) => s.rough_mm)} fill="var(--wood-rough)" fillOpacity=".5" />
         <polygon
           points={outline((s) => s.stop_mm)}
           fill="none"
           stroke="var(--pencil)"
           strokeDasharray="6 4"
         />
-        <polygon points={outline((s) => s.final_mm)} fill="#d8b683" />
+        <polygon points={outline((s) => s.final_mm)} fill="var(--wood)" />
         {card.stations.map((s, n) => (
           <g key={n}>
             <line
@@ -289,26 +290,24 @@ function CardView({ card }: { card: Card }) {
               <th>final</th>
             </tr>
           </thead>
-          <tbody className="fig text-[16px]">
+          <tbody className="fig text-act">
             {card.stations.map((s, n) => (
               <tr key={n} className="border-b border-line/60 text-right">
                 <td className="py-0.5 text-left">{length(s.at_mm, rule)}</td>
-                <td className="text-left font-sans text-[14px] text-soft">{s.what}</td>
+                <td className="text-left font-sans text-small text-soft">{s.what}</td>
                 <td>{diameter(s.rough_mm, rule)}</td>
-                <td className="text-[19px]">{diameter(s.stop_mm, rule)}</td>
+                <td className="text-lead">{diameter(s.stop_mm, rule)}</td>
                 <td>{diameter(s.final_mm, rule)}</td>
               </tr>
             ))}
           </tbody>
         </table>
-        <div className="grid content-start gap-2 text-[14.5px]">
+        <div className="grid content-start gap-2 text-small">
           {card.drill && (
             <p>
               Bore <span className="fig">{diameter(card.drill.wanted_mm, rule)}</span> at its
               smaller face: drill{" "}
-              <strong className="fig text-[17px]">
-                {card.drill.snug?.name ?? "none so small"}
-              </strong>{" "}
+              <strong className="fig text-head">{card.drill.snug?.name ?? "none so small"}</strong>{" "}
               {card.drill.snug_under_mm !== null &&
                 `(${diameter(card.drill.snug_under_mm, rule)} snug)`}
               , or <strong className="fig">{card.drill.loose?.name ?? "none so large"}</strong>

@@ -146,11 +146,11 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
             <th className="pl-4 text-left">so</th>
           </tr>
         </thead>
-        <tbody className="fig text-[17px]">
+        <tbody className="fig text-head">
           {schools.map((s) => (
             <tr key={s.school} className="border-b border-line/60 text-right align-baseline">
               <td
-                className={`min-w-44 py-1 text-left font-sans text-[15px] ${s.taken ? "font-semibold" : ""}`}
+                className={`min-w-44 py-1 text-left font-sans text-body ${s.taken ? "font-semibold" : ""}`}
               >
                 {s.taken ? "▸ " : ""}
                 <button
@@ -161,7 +161,7 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
                   {s.words}
                 </button>
               </td>
-              <td className="text-xl">{Math.round(s.guides_deg)}°</td>
+              <td className="text-answer">{Math.round(s.guides_deg)}°</td>
               <td>{s.off_rest_deg === null ? "–" : `${Math.round(s.off_rest_deg)}°`}</td>
               <td>{s.torque_n_mm === null ? "–" : `${s.torque_n_mm.toFixed(0)} N·mm`}</td>
               <td className={s.holds === false ? "text-check" : ""}>
@@ -171,11 +171,11 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
                     ? "no"
                     : `${Math.abs(s.rolls_deg).toFixed(0)}° ${s.rolls_deg > 0 ? "clockwise" : "back"}`}
               </td>
-              <td className="font-sans text-[14px]">
+              <td className="font-sans text-small">
                 {s.holds_on_top === null ? "–" : s.holds_on_top ? "stays" : "rolls"},{" "}
                 {s.holds_below === null ? "–" : s.holds_below ? "stays" : "rolls"}
               </td>
-              <td className="pl-4 text-left font-sans text-[14px] text-soft">{s.costs}</td>
+              <td className="pl-4 text-left font-sans text-small text-soft">{s.costs}</td>
             </tr>
           ))}
         </tbody>

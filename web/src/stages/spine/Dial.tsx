@@ -2,6 +2,7 @@ import { useDrag } from "@use-gesture/react";
 import { useRef } from "react";
 
 import type { Build, ZoneReading } from "../../api/types";
+import { sliderProps } from "../../ui/slider";
 
 type Trial = Build["spine"]["trials"][number];
 
@@ -81,17 +82,24 @@ export function Dial(props: {
           </text>
         );
       })}
-      <circle cx={C} cy={C} r="66" fill="#0b1515" stroke="#7d8a8c" strokeWidth="13" />
-      <circle cx={C} cy={C} r="72" fill="none" stroke="#c6d0d0" strokeWidth="1" />
+      <circle
+        cx={C}
+        cy={C}
+        r="66"
+        fill="var(--blank-bore)"
+        stroke="var(--blank-rim)"
+        strokeWidth="13"
+      />
+      <circle cx={C} cy={C} r="72" fill="none" stroke="var(--blank-edge)" strokeWidth="1" />
       <path d={`M${C - 7},${C - 86} h14 l-7,13 Z`} fill="var(--tape)" />
-      <text x={C} y={C - 36} textAnchor="middle" fontSize="12" fill="#cfe3d6">
+      <text x={C} y={C - 36} textAnchor="middle" fontSize="12" fill="var(--mat-ink)">
         witness
       </text>
       {reading?.lines.map((line, i) => {
         const [x, y] = point(line.angle_deg, R + 26);
         const [ix, iy] = point(line.angle_deg, 50);
         const wide = Math.min(line.half_width_deg, 170);
-        const colour = i === 0 ? "#f6cf4d" : "#7fd0c3";
+        const colour = i === 0 ? "var(--pencil)" : "var(--mat-accent)";
         const [tx, ty] = point(line.angle_deg, 30);
         return (
           <g key={line.angle_deg}>
@@ -111,7 +119,7 @@ export function Dial(props: {
               strokeWidth={i === 0 ? 3 : 2}
               strokeDasharray={i === 0 ? undefined : "6 4"}
             />
-            <text x={tx} y={ty + 5} textAnchor="middle" fontSize="16" className="fig" fill={colour}>
+            <text x={tx} y={ty + 5} textAnchor="middle" fontSize="15" className="fig" fill={colour}>
               {Math.round(line.angle_deg)}°
             </text>
           </g>
@@ -154,32 +162,24 @@ function Rest(props: {
     pointer: { keys: false },
   });
   const [x, y] = point(trial.angle_deg, Math.max(r, 84));
+  const slider = sliderProps({
+    label: `Rest ${props.index + 1}`,
+    now: trial.angle_deg,
+    min: 0,
+    max: 359,
+    says: `${trial.angle_deg}°`,
+    step: 1,
+    onStep: (by) => onMove((trial.angle_deg + by + 360) % 360, false),
+  });
   return (
-    <g
-      {...bind()}
-      role="slider"
-      tabIndex={0}
-      aria-label={`Rest ${props.index + 1}`}
-      aria-valuenow={trial.angle_deg}
-      aria-valuemin={0}
-      aria-valuemax={360}
-      aria-valuetext={`${trial.angle_deg}°`}
-      className="cursor-grab"
-      opacity={faint ? 0.35 : 1}
-      onKeyDown={(e) => {
-        const way = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key];
-        if (!way) return;
-        e.preventDefault();
-        onMove((trial.angle_deg + way * (e.shiftKey ? 10 : 1) + 360) % 360, false);
-      }}
-    >
+    <g {...bind()} {...slider} className="cursor-grab" opacity={faint ? 0.35 : 1}>
       <circle cx={x} cy={y} r="12" fill="transparent" />
       <circle
         cx={x}
         cy={y}
         r={3 + trial.snap * 1.3}
         fill="var(--tape)"
-        stroke="#1a1510"
+        stroke="var(--outline)"
         strokeWidth="1"
       />
       <title>{`${trial.angle_deg}°`}</title>

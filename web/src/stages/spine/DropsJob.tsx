@@ -81,7 +81,7 @@ export function DropsJob() {
                   data-angle={d.angle_deg}
                   className="grid grid-cols-[3.6rem_1fr_4.2rem_2rem] items-start gap-2 border-b border-line/50 py-0.5"
                 >
-                  <span className="fig pt-1 text-[16px]">{Number(d.angle_deg.toFixed(1))}°</span>
+                  <span className="fig pt-1 text-act">{Number(d.angle_deg.toFixed(1))}°</span>
                   <MeasureField
                     path={`spine.drops.${d.id}.drop_mm`}
                     label={`Drop ${i + 1}, at ${Number(d.angle_deg.toFixed(1))}°`}
@@ -93,7 +93,7 @@ export function DropsJob() {
                     placeholder="measure"
                     keep={(mm) => (b) => void (rowOf(b.spine.drops, d.id).drop_mm = mm)}
                   />
-                  <span className="fig pt-1 text-right text-[15px] text-soft">
+                  <span className="fig pt-1 text-right text-body text-soft">
                     {fitted
                       ? `${fitted.drop_mm - fitted.fitted_mm >= 0 ? "+" : ""}${(fitted.drop_mm - fitted.fitted_mm).toFixed(2)}`
                       : ""}
@@ -134,8 +134,8 @@ function OnTheFlat() {
         </h2>
         {read.bow_mm !== null && (
           <span>
-            bow <span className="fig text-[17px]">{length(read.bow_mm, "mm/0.5")}</span>, outer side
-            at <span className="fig text-[17px]">{Math.round(read.bow_deg ?? 0)}°</span>
+            bow <span className="fig text-head">{length(read.bow_mm, "mm/0.5")}</span>, outer side
+            at <span className="fig text-head">{Math.round(read.bow_deg ?? 0)}°</span>
           </span>
         )}
       </div>

@@ -71,7 +71,7 @@ export function DropsPlot() {
                 y1={a[1]}
                 x2={b[0]}
                 y2={b[1]}
-                stroke="#f6cf4d"
+                stroke="var(--pencil)"
                 strokeWidth="2.5"
               />
             );
@@ -82,7 +82,7 @@ export function DropsPlot() {
             y1={C}
             x2={at(read.bow_deg!, mean)[0]}
             y2={at(read.bow_deg!, mean)[1]}
-            stroke="#7fd0c3"
+            stroke="var(--mat-accent)"
             strokeWidth="2.5"
             strokeDasharray="6 4"
           />
@@ -93,25 +93,28 @@ export function DropsPlot() {
           const [fx, fy] = at(r.angle_deg, r.fitted_mm);
           return (
             <g key={i}>
-              <line x1={x} y1={y} x2={fx} y2={fy} stroke="#ff8d75" strokeWidth="2" />
-              <circle cx={x} cy={y} r="4.5" fill="var(--tape)" stroke="#1a1510" />
+              <line x1={x} y1={y} x2={fx} y2={fy} stroke="var(--mat-ruin)" strokeWidth="2" />
+              <circle cx={x} cy={y} r="4.5" fill="var(--tape)" stroke="var(--outline)" />
               <title>{`${r.angle_deg}°: ${r.drop_mm} mm, fit ${r.fitted_mm.toFixed(2)} mm`}</title>
             </g>
           );
         })}
       </svg>
-      <dl className="grid flex-1 grid-cols-2 gap-x-5 pt-1 text-[14px] [&_dd]:mb-2 [&_dt]:row-start-auto">
+      <dl className="grid flex-1 grid-cols-2 gap-x-5 pt-1 text-small [&_dd]:mb-2 [&_dt]:row-start-auto">
         <div>
           <dt className="label">mean drop</dt>
-          <dd className="fig text-[17px]">{mean.toFixed(2)} mm</dd>
+          <dd className="fig text-head">{mean.toFixed(2)} mm</dd>
         </div>
         <div>
           <dt className="label">
-            <span className="mr-1.5 inline-block h-0.5 w-5 bg-[#7fd0c3] align-middle" aria-hidden />
+            <span
+              className="mr-1.5 inline-block h-0.5 w-5 bg-[var(--mat-accent)] align-middle"
+              aria-hidden
+            />
             bow, once a turn
           </dt>
           <dd>
-            <span className="fig text-[17px]">
+            <span className="fig text-head">
               {read.bow.size_mm.toFixed(2)} ±{read.bow.size_95_mm.toFixed(2)} mm
             </span>{" "}
             {bowed
@@ -121,11 +124,14 @@ export function DropsPlot() {
         </div>
         <div>
           <dt className="label">
-            <span className="mr-1.5 inline-block h-0.5 w-5 bg-[#f6cf4d] align-middle" aria-hidden />
+            <span
+              className="mr-1.5 inline-block h-0.5 w-5 bg-[var(--pencil)] align-middle"
+              aria-hidden
+            />
             stiffness, twice a turn
           </dt>
           <dd>
-            <span className="fig text-[17px]">
+            <span className="fig text-head">
               {(read.percent ?? 0).toFixed(1)} ±{(read.percent_95 ?? 0).toFixed(1)} %
             </span>{" "}
             {spined
@@ -135,23 +141,23 @@ export function DropsPlot() {
         </div>
         <div>
           <dt className="label">could have shown</dt>
-          <dd className="fig text-[17px]">{(read.detectable_percent ?? 0).toFixed(1)} %</dd>
+          <dd className="fig text-head">{(read.detectable_percent ?? 0).toFixed(1)} %</dd>
         </div>
         <div>
           <dt className="label">scatter</dt>
-          <dd className="fig text-[17px]">{(read.residual_sd_mm ?? 0).toFixed(2)} mm</dd>
+          <dd className="fig text-head">{(read.residual_sd_mm ?? 0).toFixed(2)} mm</dd>
         </div>
         {read.drift_mm !== null && (
           <div>
             <dt className="label">creep a reading</dt>
-            <dd className="fig text-[17px]">
+            <dd className="fig text-head">
               {read.drift_mm >= 0 ? "+" : ""}
               {read.drift_mm.toFixed(3)} mm
             </dd>
           </div>
         )}
         <div className="col-span-2">
-          <dt className="text-[15px] text-ink">
+          <dt className="text-body text-ink">
             {
               {
                 bow: "Bow, not spine: it hangs differently once a turn, and bends alike all round.",

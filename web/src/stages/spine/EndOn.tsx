@@ -73,7 +73,7 @@ export function EndOn() {
             <text
               x={at(line, 8)[0]}
               y={at(line, 8)[1] + 4}
-              fontSize="11.5"
+              fontSize="12"
               textAnchor="middle"
               fill="var(--spine-a)"
             >

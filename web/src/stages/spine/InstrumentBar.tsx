@@ -57,7 +57,7 @@ export function InstrumentBar() {
       {said && (
         <p
           role={failed ? "alert" : "status"}
-          className={`mb-1.5 max-w-56 text-[13px] ${failed ? "text-ruin" : "text-soft"}`}
+          className={`mb-1.5 max-w-56 text-note ${failed ? "text-ruin" : "text-soft"}`}
         >
           {said}
         </p>

@@ -28,7 +28,7 @@ export function MarksJob() {
           value={build.spine.label_deg}
           keep={(v) => (b) => void (b.spine.label_deg = v)}
         />
-        <p className="mb-5 flex-1 text-[14px] text-soft">
+        <p className="mb-5 flex-1 text-small text-soft">
           {labelled
             ? "Tape lost? Lay the strip with its start on the label’s middle instead, and use the arcs from the label."
             : "Note where the label lies, and the marks survive a lost tape."}
@@ -57,13 +57,13 @@ export function MarksJob() {
               ))}
             </tr>
           </thead>
-          <tbody className="fig text-[16px]">
+          <tbody className="fig text-act">
             {map.map((line) => (
               <tr
                 key={`${line.place}${line.station_mm}`}
                 className="border-b border-line/60 text-right"
               >
-                <td className="py-0.5 text-left font-sans text-[14.5px]">{line.place}</td>
+                <td className="py-0.5 text-left font-sans text-small">{line.place}</td>
                 <td>{length(line.station_mm, build.rule)}</td>
                 <td>{diameter(line.od_mm, build.rule)}</td>
                 <td>{(line.girth_mm / 360).toFixed(3)} mm</td>

@@ -146,14 +146,14 @@ function Readings({ readings }: { readings: ZoneReading[] }) {
           </th>
         </tr>
       </thead>
-      <tbody className="fig text-[17px]">
+      <tbody className="fig text-head">
         {readings.flatMap((z) =>
           z.lines.map((line, n) => (
             <tr key={`${z.zone}${n}`} className="border-b border-line/60 text-right">
-              <td className="py-1 text-left font-sans text-[15px]">
+              <td className="py-1 text-left font-sans text-body">
                 {n === 0 ? ZONES.find((o) => o.value === z.zone)!.label : "and a second line"}
               </td>
-              <td className="text-xl">{Math.round(line.angle_deg)}°</td>
+              <td className="text-answer">{Math.round(line.angle_deg)}°</td>
               <td>
                 {line.half_width_deg >= 90 ? "unknown" : `±${line.half_width_deg.toFixed(1)}°`}
               </td>
@@ -161,7 +161,7 @@ function Readings({ readings }: { readings: ZoneReading[] }) {
               <td>{line.snap.toFixed(1)}</td>
               <td>{n ? "" : z.rayleigh_p < 0.001 ? "< 0.001" : z.rayleigh_p.toFixed(3)}</td>
               <td
-                className={`pl-3 text-left font-sans text-[14px] ${z.sure ? "text-good" : "text-check"}`}
+                className={`pl-3 text-left font-sans text-small ${z.sure ? "text-good" : "text-check"}`}
               >
                 {n
                   ? ""
@@ -214,7 +214,7 @@ function NewRest({ onAdd }: { onAdd: (angle: number) => void }) {
         <Button type="submit">Add a rest</Button>
       </div>
       {problem && (
-        <p role="alert" className="mt-1 text-[13px] text-ruin">
+        <p role="alert" className="mt-1 text-note text-ruin">
           {problem}
         </p>
       )}
@@ -242,11 +242,11 @@ function Rests() {
         {trials.map((t, i) => (
           <li
             key={t.id}
-            className={`fig flex items-center rounded border bg-field pl-2.5 text-[15px] ${odd.has(i) ? "border-check" : "border-line"}`}
+            className={`fig flex items-center rounded border bg-field pl-2.5 text-body ${odd.has(i) ? "border-check" : "border-line"}`}
             title={odd.get(i)}
           >
             {Number(t.angle_deg.toFixed(1))}°
-            <span className="ml-1.5 text-[13px] text-soft">
+            <span className="ml-1.5 text-note text-soft">
               {SNAPS[t.snap - 1]!.label}
               {t.section > 0 && `, section ${t.section}`}
               {t.zone !== "whole" && `, ${t.zone}`}

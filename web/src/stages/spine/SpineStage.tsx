@@ -24,7 +24,7 @@ export function SpineStage({ selected, job }: StageProps) {
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <div className="flex items-baseline justify-between">
         <JobNav stage="spine" jobs={SPINE_JOBS} here={here} selected={selected} />
-        <Link href="/trainer" className="text-[14px] text-soft underline hover:text-ink">
+        <Link href="/trainer" className="text-small text-soft underline hover:text-ink">
           Practise on a made-up blank
         </Link>
       </div>

@@ -1,0 +1,216 @@
+"""Rows of one rod read and written: its head, its revisions, its log, what was changed and by whom."""
+
+import uuid
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from pydantic import ValidationError
+from sqlalchemy import func as sql
+from sqlmodel import Session, col, select
+
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.changes import Place, places_between
+from wise_spool.core.document.design import Design
+from wise_spool.core.document.log import LogEntry
+from wise_spool.core.document.piece import Piece
+from wise_spool.core.document.records import Records
+from wise_spool.core.ground.refusals import NotNowError, NotThereError, RefusedError
+from wise_spool.core.rod import Rod
+from wise_spool.store.tables import BuildRow, ChangeRow, LogRow, RevisionRow, now
+
+
+class UnreadableError(RefusedError):
+    """What is kept of this rod cannot be read by this version; it is left as it is."""
+
+    status = 409
+    title = "Cannot be read"
+
+
+@dataclass(frozen=True)
+class Kept:
+    """A rod as it stands."""
+
+    id: uuid.UUID
+    revision: int
+    version: int
+    records: Records
+    can_undo: bool
+    can_redo: bool
+    changed_at: datetime
+
+    def rod(self, habits: Mapping[str, float] | None = None) -> Rod:
+        """The rod of its three records, in a shop of these habits."""
+        return Rod.logged(self.records.design, self.records.piece, self.records.log, habits)
+
+
+def row_of(session: Session, build_id: uuid.UUID, *, lock: bool = False) -> BuildRow:
+    wanted = select(BuildRow).where(BuildRow.id == build_id)
+    row = session.exec(wanted.with_for_update() if lock else wanted).first()
+    if row is None:
+        raise NotThereError("This build is not on the rack.")
+    return row
+
+
+def revision_of(session: Session, build_id: uuid.UUID, number: int) -> RevisionRow:
+    found = session.exec(
+        select(RevisionRow).where(RevisionRow.build_id == build_id, RevisionRow.number == number)
+    ).first()
+    if found is None:
+        raise NotThereError(f"This build has no revision {number}.")
+    return found
+
+
+def changes_by_others(
+    session: Session, row: BuildRow, seen: int, client: str
+) -> Sequence[ChangeRow]:
+    """What other clients changed since version ``seen``."""
+    if seen >= row.version:
+        return ()
+    return session.exec(
+        select(ChangeRow).where(
+            ChangeRow.build_id == row.id,
+            col(ChangeRow.version) > seen,
+            ChangeRow.client != client,
+        )
+    ).all()
+
+
+def look_first(session: Session, row: BuildRow, seen: int | None, client: str) -> None:
+    """Undo and redo are for what one has seen: not for what somebody else did since."""
+    if seen is not None and changes_by_others(session, row, seen, client):
+        raise NotNowError("Somebody changed this rod meanwhile. Look at it first, then undo again.")
+
+
+def advance(
+    session: Session, row: BuildRow, what: str, design: Design, piece: Piece, entries: list[str]
+) -> None:
+    """A new revision on the head."""
+    number = (
+        session.exec(
+            select(sql.max(RevisionRow.number)).where(RevisionRow.build_id == row.id)
+        ).one()
+        + 1
+    )
+    session.add(written(row, number, row.head, what, design, piece, entries))
+    row.head, row.redo, row.changed_at = number, [], now()
+    session.add(row)
+    session.flush()
+
+
+def note_change(
+    session: Session, row: BuildRow, change_id: str, client: str, places: Sequence[Place]
+) -> None:
+    """The rod has changed: a version on, and where."""
+    row.version += 1
+    session.add(row)
+    session.add(
+        ChangeRow(
+            build_id=row.id, id=change_id, client=client, version=row.version,
+            places=[list(p) for p in places],
+        )
+    )  # fmt: skip
+    session.flush()
+
+
+def note_step(
+    session: Session, row: BuildRow, what: str, client: str, before: dict[str, Any]
+) -> None:
+    row.changed_at = now()
+    session.add(row)
+    session.flush()
+    places = places_between(before, as_json(session, row))
+    note_change(session, row, f"{what}-{uuid.uuid4()}", client, places)
+
+
+def strike(session: Session, row: BuildRow, entries: Sequence[str]) -> None:
+    fresh = [LogEntry(id=str(uuid.uuid4()), at=now(), strikes=e) for e in entries]
+    write_log(session, row.id, fresh)
+
+
+def write_log(session: Session, build_id: uuid.UUID, entries: Sequence[LogEntry]) -> list[str]:
+    session.add_all(
+        LogRow(build_id=build_id, id=e.id, at=e.at, entry=e.model_dump(mode="json", exclude_none=True))
+        for e in entries
+    )  # fmt: skip
+    session.flush()
+    return [e.id for e in entries]
+
+
+def log_of(session: Session, build_id: uuid.UUID) -> list[LogEntry]:
+    rows = session.exec(
+        select(LogRow).where(LogRow.build_id == build_id).order_by(col(LogRow.at), col(LogRow.id))
+    ).all()
+    return [LogEntry.model_validate(r.entry) for r in rows]
+
+
+def written(
+    row: BuildRow,
+    number: int,
+    parent: int | None,
+    what: str,
+    design: Design,
+    piece: Piece,
+    entries: list[str],
+) -> RevisionRow:
+    return RevisionRow(
+        build_id=row.id,
+        number=number,
+        parent=parent,
+        what=what[:120],
+        design=design.model_dump(mode="json"),
+        piece=piece.model_dump(mode="json"),
+        entries=entries,
+    )
+
+
+def design_at(revision: RevisionRow) -> Design:
+    return Design.model_validate(revision.design)
+
+
+def piece_at(revision: RevisionRow) -> Piece:
+    return Piece.model_validate(revision.piece)
+
+
+def read_records(session: Session, row: BuildRow) -> Records:
+    return records_at(session, revision_of(session, row.id, row.head))
+
+
+def records_at(session: Session, at: RevisionRow) -> Records:
+    """Design and piece of one revision, with the log as it is now."""
+    return Records(
+        design=design_at(at), piece=piece_at(at), log=tuple(log_of(session, at.build_id))
+    )
+
+
+def as_json(session: Session, row: BuildRow) -> dict[str, Any]:
+    """The rod as it stands; nothing when it cannot be read, so that it can still be undone."""
+    try:
+        return json_of(read_records(session, row).build)
+    except ValidationError:
+        return {}
+
+
+def json_of(build: Build) -> dict[str, Any]:
+    return build.model_dump(mode="json")
+
+
+def kept(session: Session, row: BuildRow) -> Kept:
+    head = revision_of(session, row.id, row.head)
+    try:
+        records = records_at(session, head)
+    except ValidationError as error:
+        raise UnreadableError(
+            f"What is kept of “{str(head.design.get('name', 'this rod'))[:80]}” cannot be read by this version of "
+            f"Wise Spool ({error.error_count()} places). It is left as it is: undo, or start a newer version."
+        ) from error
+    return Kept(
+        id=row.id,
+        revision=row.head,
+        version=row.version,
+        records=records,
+        can_undo=head.parent is not None,
+        can_redo=bool(row.redo),
+        changed_at=row.changed_at,
+    )

@@ -1,0 +1,78 @@
+"""What the interface takes from the core word for word, written as web/src/words/shapes.ts.
+
+Names of kinds and schools, which kinds a rule speaks of, what comes out of the
+drawer, and the fields an edit replaces whole. ``./wise-spool describe`` runs it.
+"""
+
+import json
+from collections.abc import Iterable, Mapping
+from typing import Any, get_args
+
+from pydantic import BaseModel
+
+from wise_spool.core.document.design import RodType
+from wise_spool.core.document.parts import PartMaterial
+from wise_spool.core.finish.coats import KIND_WORDS as FINISH_WORDS
+from wise_spool.core.guides.datums import DATUM_WORDS
+from wise_spool.core.handle.arbors import SCHOOL_WORDS as ARBOR_WORDS
+from wise_spool.core.handle.sizes import SIZED
+from wise_spool.core.handle.stack import GLUED_TO_BLANK, PART_WORDS
+from wise_spool.core.shop.drawer import FRESH_GUIDE, FRESH_PARTS, FRESH_SHELVED, FRESH_STICK
+from wise_spool.core.spine.deciding import SCHOOL_WORDS as SPINE_WORDS
+from wise_spool.core.spine.deciding import guides_below
+from wise_spool.core.work.glue_up import KIND_WORDS as ADHESIVE_WORDS
+from wise_spool.core.work.order import ASSEMBLY_WORDS
+
+TYPES = "Guide, Part, PartKind, Shelved, ShelfKind, Stick"
+
+
+def shapes(schema: dict[str, Any]) -> str:
+    """The file's text. ``schema`` is the build file's JSON schema."""
+    return (
+        "/** Generated from the models by `./wise-spool describe`; not edited by hand. */\n"
+        f'import type {{ {TYPES} }} from "../api/types";\n\n'
+        f"export const ONE_VALUE = new Set([{_one_value(schema)}]);\n"
+        + _table("PART_WORDS", PART_WORDS)
+        + _table("DATUM_WORDS", {d: w.removeprefix("the ") for d, w in DATUM_WORDS.items()})
+        + _table("SPINE_WORDS", SPINE_WORDS)
+        + _table("ARBOR_WORDS", ARBOR_WORDS)
+        + _table("ASSEMBLY_WORDS", ASSEMBLY_WORDS)
+        + _table("ADHESIVE_WORDS", ADHESIVE_WORDS)
+        + _table("FINISH_WORDS", FINISH_WORDS)
+        + _listed("MATERIALS", get_args(PartMaterial))
+        + _listed("BORED_KINDS", [k for k in PART_WORDS if k in GLUED_TO_BLANK])
+        + _listed("SIZED_KINDS", SIZED)
+        + _listed("BELOW_TYPES", [t for t in get_args(RodType) if guides_below(t)])
+        + _fresh("FRESH_PARTS", "Record<PartKind, Part>", FRESH_PARTS)
+        + _fresh("FRESH_SHELVED", "Record<ShelfKind, Shelved>", FRESH_SHELVED)
+        + _fresh("FRESH_ROWS", "{ guide: Guide; stick: Stick }", {"guide": FRESH_GUIDE, "stick": FRESH_STICK})
+    )  # fmt: skip
+
+
+def _one_value(schema: dict[str, Any]) -> str:
+    defs = schema["$defs"]
+    whole = {name for name, model in defs.items() if model.get("x-one-value")}
+    fields = {
+        field
+        for model in (*defs.values(), schema)
+        for field, about in model.get("properties", {}).items()
+        for option in (about, *about.get("anyOf", ()), *about.get("allOf", ()))
+        if option.get("$ref", "").rpartition("/")[2] in whole
+    }
+    return ", ".join(f'"{f}"' for f in sorted(fields))
+
+
+def _table(name: str, words: Mapping[Any, str]) -> str:
+    rows = "".join(f'  {key}: "{word}",\n' for key, word in words.items())
+    return f"\nexport const {name} = {{\n{rows}}};\n"
+
+
+def _listed(name: str, kinds: Iterable[str]) -> str:
+    return f"\n// prettier-ignore\nexport const {name} = {json.dumps(list(kinds))} as const;\n"
+
+
+def _fresh(name: str, shape: str, models: Mapping[Any, BaseModel]) -> str:
+    """New things as the screen copies them; an id is given when one is copied."""
+    rows = {kind: model.model_dump(mode="json") for kind, model in models.items()}
+    text = json.dumps(rows, indent=2, ensure_ascii=False)
+    return f"\n// prettier-ignore\nexport const {name}: {shape} = {text};\n"
