@@ -2,7 +2,7 @@
 
 from sqlmodel import Session
 
-from wise_spool.core.ground.habits import Habits, about_habit
+from wise_spool.core.ground.habits import NAMES, about_habit
 from wise_spool.core.ground.refusals import NotThereError, RefusedError
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import SettingRow, now
@@ -25,7 +25,7 @@ class ShopHabits:
     def say(self, name: str, value: float | None) -> dict[str, float]:
         """Set one habit, or give it back its shipped value with None. Raises :class:`RefusedError` for
         a value out of its range, :class:`NotThereError` for a name no habit has."""
-        if name not in Habits.model_fields:
+        if name not in NAMES:
             raise NotThereError(f"There is no habit called {name}.")
         about = about_habit(name)
         if value is not None and not about["low"] <= value <= about["high"]:

@@ -9,7 +9,7 @@ from wise_spool.core.document.design import Brief
 from wise_spool.core.document.finish import Finish
 from wise_spool.core.document.guides import Guides
 from wise_spool.core.document.parts import Handle
-from wise_spool.core.ground.habits import HABITS, Habits, about_habit, following, habits, settled
+from wise_spool.core.ground.habits import HABITS, NAMES, about_habit, following, habits, settled
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 
@@ -18,7 +18,7 @@ CORE = Path(__file__).parents[3] / "src" / "wise_spool" / "core"
 
 class EveryHabit(unittest.TestCase):
     def test_has_words_unit_range_and_source_and_lies_in_its_range(self):
-        for name in Habits.model_fields:
+        for name in NAMES:
             with self.subTest(name):
                 about = about_habit(name)
                 self.assertRegex(about["words"], r"^[A-Z].*[.]$")
@@ -28,8 +28,8 @@ class EveryHabit(unittest.TestCase):
 
     def test_is_read_by_a_rule_and_names_findings_that_exist(self):
         code = "\n".join(p.read_text() for p in CORE.rglob("*.py") if p.name != "habits.py")
-        for name in Habits.model_fields:
-            self.assertRegex(code, rf"\.{name}\b")
+        for name in NAMES:
+            self.assertRegex(code, rf"\.{name.partition('.')[0]}\b")
             for moved in about_habit(name)["moves"]:
                 pattern = re.escape(moved).replace("spine\\-drops\\-bow", "spine-drops")
                 known = re.search(pattern, code) or moved.startswith("spine-drops-")
@@ -44,6 +44,15 @@ class InForce(unittest.TestCase):
 
     def test_what_is_out_of_range_or_unknown_is_left_out(self):
         self.assertEqual(settled({"pot_share": 0.6}, {"pot_share": 7, "luck": 1}).pot_share, 0.6)
+
+    def test_one_row_of_a_table_is_set_and_the_others_stay(self):
+        own = settled(
+            {"reel_g.fly": 190}, {"reel_g.casting": 230, "reel_g.boat": 1, "reel_g.fly": 1e9}
+        )
+        self.assertEqual((own.reel_g["fly"], own.reel_g["casting"]), (190, 230))
+        self.assertEqual(own.reel_g["spinning"], HABITS.reel_g["spinning"])
+        self.assertEqual(HABITS.reel_g["fly"], 150)
+        self.assertNotIn("boat", own.reel_g)
 
     def test_they_hold_for_their_with_and_no_longer(self):
         with following(settled({"pot_share": 0.5})):
@@ -72,6 +81,13 @@ class WhatTheyMove(unittest.TestCase):
         self.assertFalse(plan(b).finish.sweats)
         wary = plan(Rod.of(b, {"dew_margin_c": 8})).finish
         self.assertEqual((wary.sweats, wary.dew_margin_c), (True, 8))
+
+    def test_a_reel_nobody_has_weighed_moves_the_balance(self):
+        b = build(blank=blank(), handle=Handle(parts=(grip(), seat())))
+        shipped, heavy = (
+            plan(Rod.of(b, said)).balance for said in ({}, {"reel_g.spinning": 600})
+        )
+        self.assertLess(heavy.cases[0].balance_with_reel_mm, shipped.cases[0].balance_with_reel_mm)
 
     def test_ice(self):
         train = (guide(1, 100).model_copy(update={"ring_mm": 5.5}),)

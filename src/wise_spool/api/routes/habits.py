@@ -4,7 +4,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict
 
 from wise_spool.api.deps import InShop
-from wise_spool.core.ground.habits import Habits, about_habit
+from wise_spool.core.ground.habits import NAMES, about_habit
 
 routes = APIRouter(prefix="/api/habits")
 
@@ -51,4 +51,4 @@ def reset(shop: InShop) -> list[Habit]:
 
 
 def _listed(said: dict[str, float]) -> list[Habit]:
-    return [Habit(**about_habit(name), shop=said.get(name)) for name in Habits.model_fields]
+    return [Habit(**about_habit(name), shop=said.get(name)) for name in NAMES]

@@ -12,13 +12,10 @@ from numpy.typing import NDArray
 
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.blank.working import working_blank
-from wise_spool.core.document.blank import Blank, BlankMaterial
+from wise_spool.core.document.blank import Blank
+from wise_spool.core.ground.habits import habits
 
 Floats = NDArray[np.float64]
-
-BLANK_DENSITY_G_ML: dict[BlankMaterial, float] = {"carbon": 1.55, "glass": 1.95, "composite": 1.75}
-WALL_SHARE: dict[BlankMaterial, float] = {"carbon": 0.075, "glass": 0.11, "composite": 0.09}
-"""Wall of a blank as a share of its OD, while it has not been weighed. From memory."""
 
 
 def estimated_g_per_mm(blank: Blank, taper: Taper, x: Floats) -> Floats:
@@ -26,8 +23,8 @@ def estimated_g_per_mm(blank: Blank, taper: Taper, x: Floats) -> Floats:
 
     rho pi w (1 - w) OD^2, with w the wall as a share of OD.
     """
-    wall = WALL_SHARE[blank.material]
-    density = BLANK_DENSITY_G_ML[blank.material]
+    wall = habits().wall_share[blank.material]
+    density = habits().blank_density_g_ml[blank.material]
     return taper.od_mm(x) ** 2 * math.pi * wall * (1 - wall) * density / 1000
 
 

@@ -21,7 +21,7 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.measures import MarkingRule
 
 RodType = Literal["spinning", "casting", "trolling", "fly"]
-HabitsSaid = Annotated[dict[str, float], Field(max_length=200)]
+HabitsSaid = Annotated[dict[str, float], Field(max_length=400)]
 
 
 class Brief(Frozen):

@@ -26,8 +26,54 @@ def _habit(
     return Field(default=value, ge=low, le=high, description=words, json_schema_extra=about)  # type: ignore[arg-type]
 
 
+_HANDS: dict[str, tuple[float, float, float, float]] = {
+    "butt_cap": (1, 1, 1, 0),
+    "fighting_butt": (1.5, 1, 1, 0),
+    "rear_grip": (2.5, 2, 1.5, 0),
+    "reel_seat": (3, 2, 2, 2),
+    "foregrip": (2, 1.5, 1.5, 0),
+    "winding_check": (0.5, 0.5, 0.5, 0),
+    "hook_keeper": (0.5, 0.5, 0.5, 1),
+    "trim_ring": (0.5, 0.5, 0.5, 0),
+    "butt_ferrule": (3, 2, 2, 2),
+    "seat_hood": (2, 2, 1, 1),
+    "seat_nut": (2, 2, 1, 1),
+}
+"""Minutes to spread, seat, wipe and align each kind of part."""
+HANDS_SPREAD, HANDS_SEAT, HANDS_WIPE, HANDS_ALIGN = (
+    {kind: minutes[n] for kind, minutes in _HANDS.items()} for n in range(4)
+)
+
+
+def _table(
+    rows: Mapping[str, float],
+    words: str,
+    unit: str,
+    low: float,
+    high: float,
+    source: str,
+    moves: str = "",
+) -> Any:
+    """One number for each kind of thing: a row is named ``table.kind`` where a habit is named."""
+    about: dict[str, Any] = {
+        "unit": unit,
+        "source": source,
+        "moves": [m for m in moves.split(",") if m],
+        "low": low,
+        "high": high,
+    }
+    return Field(default=dict(rows), description=words, json_schema_extra=about)
+
+
+Table = Mapping[str, float]
+
+
 class Habits(Frozen):
     """The numbers in force."""
+
+    def __hash__(self) -> int:
+        rows = (v if isinstance(v, float) else tuple(v.items()) for v in self.__dict__.values())
+        return hash(tuple(rows))
 
     # products
     doubling_c: float = _habit(
@@ -441,6 +487,121 @@ class Habits(Frozen):
         0.04,
         "memory",
     )
+    # by kind
+    blank_density_g_ml: Table = _table(
+        {"carbon": 1.55, "glass": 1.95, "composite": 1.75},
+        "Density of a blank's wall",
+        "g/mL",
+        1,
+        3,
+        "memory",
+    )
+    wall_share: Table = _table(
+        {"carbon": 0.075, "glass": 0.11, "composite": 0.09},
+        "Wall of a blank that has not been weighed, as a share of its diameter",
+        "share",
+        0.02,
+        0.5,
+        "memory",
+    )
+    part_density_g_ml: Table = _table(
+        {"cork": 0.24, "foam": 0.16, "wood": 0.65, "metal": 2.7, "graphite": 1.35, "rubber": 1.1},
+        "Density of a part that has not been weighed",
+        "g/mL",
+        0.05,
+        9,
+        "handbooks for cork and birch, the rest from memory",
+    )
+    arbor_density_g_ml: Table = _table(
+        {"tape": 0.95, "mesh": 1.0, "foam": 0.16, "sleeve": 0.9},
+        "Density of what fills an arbor",
+        "g/mL",
+        0.05,
+        3,
+        "memory",
+    )
+    arbor_begin_min: Table = _table(
+        {"tape_2": 3, "tape_3": 3, "tape_4": 3, "mesh": 5, "foam": 12, "sleeve": 18},
+        "Minutes to begin an arbor",
+        "min",
+        0,
+        120,
+        "habit",
+    )
+    arbor_band_min: Table = _table(
+        {"tape_2": 3, "tape_3": 3, "tape_4": 3, "mesh": 0, "foam": 0, "sleeve": 0},
+        "Minutes for each band of it",
+        "min",
+        0,
+        30,
+        "habit",
+    )
+    least_gap_mm: Table = _table(
+        {
+            "reel_seat": 0.15,
+            "butt_ferrule": 0.10,
+            "butt_cap": 0.05,
+            "winding_check": 0,
+            "trim_ring": 0,
+        },
+        "Least room a side for glue",
+        "mm",
+        0,
+        3,
+        "habit",
+        "",
+    )
+    most_gap_mm: Table = _table(
+        {
+            "reel_seat": 3.0,
+            "butt_ferrule": 0.6,
+            "butt_cap": 0.5,
+            "winding_check": 0.15,
+            "trim_ring": 0.2,
+        },
+        "Most room a side before another size, or another arbor, is better",
+        "mm",
+        0,
+        10,
+        "habit",
+        "",
+    )
+    spread_min: Table = _table(
+        HANDS_SPREAD, "Minutes to spread adhesive in and on", "min", 0, 30, "habit", "glue-too-long"
+    )
+    seat_min: Table = _table(
+        HANDS_SEAT, "Minutes to twist it home", "min", 0, 30, "habit", "glue-too-long"
+    )
+    wipe_min: Table = _table(
+        HANDS_WIPE, "Minutes to wipe it off", "min", 0, 30, "habit", "glue-too-long"
+    )
+    align_min: Table = _table(
+        HANDS_ALIGN, "Minutes to align it", "min", 0, 30, "habit", "glue-too-long"
+    )
+    reel_g: Table = _table(
+        {"spinning": 260, "casting": 210, "trolling": 480, "fly": 150},
+        "A reel nobody has weighed",
+        "g",
+        30,
+        2000,
+        "memory",
+    )
+    stripper_from_lip_mm: Table = _table(
+        {"spinning": 560, "casting": 430, "trolling": 600, "fly": 700},
+        "Where the guide nearest the reel is assumed, from the spool's lip",
+        "mm",
+        100,
+        1500,
+        "habit",
+    )
+    joint_wrap_mm: Table = _table(
+        {"fly": 25, "spinning": 38, "casting": 38, "trolling": 50},
+        "Length of the wrap on a joint",
+        "mm",
+        5,
+        150,
+        "common practice",
+    )
     # wraps
     front_trim_mm: float = _habit(
         10.0, "Length of the wrap ahead of the winding check.", "mm", 0, 60, "habit"
@@ -546,10 +707,16 @@ def settled(*said: Mapping[str, float]) -> Habits:
     >>> settled({"pot_share": 0.6}, {"pot_share": 9.0}).pot_share
     0.6
     """
-    values: dict[str, float] = {}
+    values: dict[str, Any] = {}
     for words in said:
         for name, value in words.items():
-            if name in Habits.model_fields and _in_range(name, value):
+            if name not in NAMES or not _in_range(name, value):
+                continue
+            table, _, row = name.partition(".")
+            if row:
+                rows = values.get(table, Habits.model_fields[table].default)
+                values[table] = {**rows, row: value}
+            else:
                 values[name] = value
     return Habits(**values)
 
@@ -561,8 +728,24 @@ def _in_range(name: str, value: float) -> bool:
 
 def about_habit(name: str) -> dict[str, Any]:
     """All that is known of one habit: words, unit, value, low, high, source, the findings it moves."""
-    field = Habits.model_fields[name]
+    table, _, row = name.partition(".")
+    field = Habits.model_fields[table]
+    extra = field.json_schema_extra if isinstance(field.json_schema_extra, dict) else {}
+    if row:
+        words = f"{field.description}: {row.replace('_', ' ')}."
+        return {"name": name, "words": words, "value": field.default[row], **extra}
     low = next(m.ge for m in field.metadata if hasattr(m, "ge"))
     high = next(m.le for m in field.metadata if hasattr(m, "le"))
-    extra = field.json_schema_extra if isinstance(field.json_schema_extra, dict) else {}
     return {"name": name, "words": field.description, "value": field.default, "low": low, "high": high, **extra}  # fmt: skip
+
+
+def _names() -> Iterator[str]:
+    for name, field in Habits.model_fields.items():
+        if isinstance(field.default, Mapping):
+            yield from (f"{name}.{row}" for row in field.default)
+        else:
+            yield name
+
+
+NAMES: tuple[str, ...] = tuple(_names())
+"""Every habit by its name, a row of a table as ``table.kind``, in the order of the trade."""

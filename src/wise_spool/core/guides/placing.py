@@ -8,7 +8,6 @@ from dataclasses import dataclass
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.design import RodType
 from wise_spool.core.document.guides import Datum, Guide, Guides, MarkUnder
 from wise_spool.core.ground.findings import Finding, Noted
 from wise_spool.core.ground.frozen import Frozen
@@ -24,11 +23,6 @@ from wise_spool.core.guides.closing import close_after_gap, close_from_first_gap
 from wise_spool.core.guides.datums import DATUM_WORDS, Datums, DatumUnknownError, Origin
 from wise_spool.core.guides.gaps import GuidePlaced, Source, judge_gaps
 from wise_spool.core.handle.assembling import HandlePlan
-
-STRIPPER_FROM_LIP_MM: dict[RodType, float] = {
-    "spinning": 560.0, "casting": 430.0, "trolling": 600.0, "fly": 700.0,
-}  # fmt: skip
-"""Where the guide nearest the reel is assumed while nobody has said. From habit."""
 
 
 class GuidesPlan(Frozen):
@@ -116,7 +110,7 @@ def _assume_stripper(spots: list[_Spot], build: Build, datums: Datums, handle: H
     if last.source in ("stated", "built") or last.guide.at is not None:
         return
     lip = datums.spool_lip_mm
-    ahead = STRIPPER_FROM_LIP_MM[build.brief.rod_type]
+    ahead = habits().stripper_from_lip_mm[build.brief.rod_type]
     station = (
         (lip + ahead) if lip is not None else max(handle.front_mm + 150, 0.28 * datums.length_mm)
     )

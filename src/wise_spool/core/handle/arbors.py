@@ -28,13 +28,6 @@ SCHOOL_WORDS: dict[ArborSchool, str] = {
     "foam": "a rigid foam arbor",
     "sleeve": "a graphite or cork sleeve",
 }
-DENSITY_G_ML: dict[str, float] = {"tape": 0.95, "mesh": 1.0, "foam": 0.16, "sleeve": 0.9}
-"""Density of what fills an arbor. From memory."""
-MINUTES: dict[ArborSchool, tuple[float, float]] = {
-    "tape_2": (3, 3.0), "tape_3": (3, 3.0), "tape_4": (3, 3.0),
-    "mesh": (5, 0.0), "foam": (12, 0.0), "sleeve": (18, 0.0),
-}  # fmt: skip
-"""Minutes to make an arbor: to begin, and for each band. From habit."""
 
 Span = tuple[float, float]
 
@@ -248,11 +241,11 @@ def _bulk(on: _Seat, bands: list[Band]) -> dict[str, float]:
     material = "tape" if school.startswith("tape") else school
     solid = filled * (habits().mesh_fill if school == "mesh" else 1.0)
     contact = sum(math.pi * b.outside_mm * (b.end_mm - b.start_mm) for b in bands)
-    begin, each = MINUTES[school]
+    begin, each = habits().arbor_begin_min[school], habits().arbor_band_min[school]
     return {
         "contact_mm2": round(contact, 1),
         "glue_ml": round(max(whole - solid, 0.0), 2),
-        "mass_g": round(solid * DENSITY_G_ML[material], 2),
+        "mass_g": round(solid * habits().arbor_density_g_ml[material], 2),
         "minutes": begin + each * len(bands),
     }
 

@@ -8,17 +8,10 @@ from collections.abc import Sequence
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Part, PartKind
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MarkingRule, format_diameter, format_length
 from wise_spool.core.handle.fits import bore_of, find_stop
 
-LEAST_GAP_MM: dict[PartKind, float] = {
-    "reel_seat": 0.15, "butt_ferrule": 0.10, "butt_cap": 0.05, "winding_check": 0.0, "trim_ring": 0.0,
-}  # fmt: skip
-"""Least room a side for glue. From habit."""
-MOST_GAP_MM: dict[PartKind, float] = {
-    "reel_seat": 3.0, "butt_ferrule": 0.6, "butt_cap": 0.5, "winding_check": 0.15, "trim_ring": 0.2,
-}  # fmt: skip
-"""Most room a side before another size, or another arbor, is better. From habit."""
 SIZED: tuple[PartKind, ...] = (
     "reel_seat", "winding_check", "butt_cap", "butt_ferrule", "trim_ring",
 )  # fmt: skip
@@ -95,7 +88,7 @@ def _judge(
     least = float(bore.bore_mm.min())
     under = float(taper.od_mm(start + bore.u_mm).max())
     room = (least - under) / 2
-    gap = LEAST_GAP_MM[part.kind]
+    gap = habits().least_gap_mm[part.kind]
     thickest = taper.widest_from(0.0)
     if from_the_butt and least < thickest + 2 * gap:
         return _no(
@@ -110,7 +103,7 @@ def _judge(
         return _no(
             part, name, room, f"it leaves {format_diameter(room, rule)} a side, too little for glue"
         )
-    snug = room <= MOST_GAP_MM[part.kind]
+    snug = room <= habits().most_gap_mm[part.kind]
     words = f"{format_diameter(room, rule)} a side"
     reason = f"fits with {words}" if snug else f"goes on, but {words} is more than it needs"
     return Judged(

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from wise_spool.core.blank.mass import blank_mass_g
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.parts import Part, PartMaterial
+from wise_spool.core.document.parts import Part
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
@@ -21,12 +21,6 @@ from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.work.glue_up import GlueUpPlan
 
-DENSITY_G_ML: dict[PartMaterial, float] = {
-    "cork": 0.24, "foam": 0.16, "wood": 0.65, "metal": 2.7, "graphite": 1.35, "rubber": 1.1,
-}  # fmt: skip
-"""Densities of handle materials; cork and birch from handbooks, the rest from memory."""
-REEL_G: dict[str, float] = {"spinning": 260.0, "casting": 210.0, "trolling": 480.0, "fly": 150.0}
-"""A reel nobody has weighed. From memory."""
 FIGHTING_BUTT_MM = 60.0
 LONGER_MM = 25.0
 
@@ -92,7 +86,11 @@ def part_mass_g(part: Part, bore_a_mm: float, bore_b_mm: float) -> tuple[float, 
     if part.seat is not None:
         solid *= habits().seat_solid
     centre = frustum_centre(part.od_butt_mm, part.od_tip_mm) * part.length_mm
-    mass = part.mass_g if part.mass_g is not None else solid * DENSITY_G_ML[part.material]
+    mass = (
+        part.mass_g
+        if part.mass_g is not None
+        else solid * habits().part_density_g_ml[part.material]
+    )
     return mass, centre
 
 
@@ -156,7 +154,7 @@ def _reel(build: Build, at_mm: float | None) -> Lump | None:
     if at_mm is None:
         return None
     weighed = build.guides.reel.mass_g
-    mass = REEL_G[build.brief.rod_type] if weighed is None else weighed
+    mass = habits().reel_g[build.brief.rod_type] if weighed is None else weighed
     return Lump("reel", mass, at_mm, weighed is not None)
 
 

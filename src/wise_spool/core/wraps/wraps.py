@@ -5,16 +5,10 @@ Method page: ``docs/methods/finish.md``.
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.design import RodType
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
-
-JOINT_WRAP_MM: dict[RodType, float] = {
-    "fly": 25.0, "spinning": 38.0, "casting": 38.0, "trolling": 50.0,
-}  # fmt: skip
-"""Ferrule wraps: 25 mm on fly, 38 mm general, 50 mm heavy (common practice)."""
 
 
 class WrapLaid(Frozen):
@@ -58,7 +52,7 @@ def wraps_on(
             thread,
         )
     for joint in work.joints:
-        reach = JOINT_WRAP_MM[build.brief.rod_type]
+        reach = habits().joint_wrap_mm[build.brief.rod_type]
         lay("joint, butt side", joint.station_mm - reach, joint.station_mm, 0, thread)
     by_id = {g.id: g for g in build.guides.train}
     for n, placed in enumerate(guides.placed, start=1):
