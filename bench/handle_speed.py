@@ -7,8 +7,8 @@ from wise_spool.core.blank.working import working_blank
 from wise_spool.core.document.blank import Blank, Reading
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import DryFit, Handle, Part
-from wise_spool.core.handle.dry_fits import read_dry_fit
-from wise_spool.core.handle.fits import Bore, find_stop
+from wise_spool.core.handle.dry_fits import Trial, read_dry_fit
+from wise_spool.core.handle.fits import Bore, find_stop, straight_bore
 from wise_spool.core.handle.reaming import Cut, plan_reaming
 from wise_spool.core.work.order import Placed, plan_order
 from wise_spool.demo.shelf import SHOP_REAMERS
@@ -30,11 +30,15 @@ def main() -> None:
     )
     build = Build(name="thirty", handle=Handle(parts=parts))
     placed = [
-        Placed(p, p.id, 15.0 * n, 15.0 * n + 10, (13.0, 13.0), False) for n, p in enumerate(parts)
+        Placed(p, p.id, 15.0 * n, 15.0 * n + 10, "tip", straight_bore(13.0, 13.0, 10.0), False)
+        for n, p in enumerate(parts)
     ]
     for name, work_once in (
         ("where it stops, 200 points", lambda: find_stop(rough, taper, 0.0)),
-        ("what a dry fit teaches, 200 points", lambda: read_dry_fit(fit, rough, 250, taper, 0, 0)),
+        (
+            "what a dry fit teaches, 200 points",
+            lambda: read_dry_fit(fit, rough, Trial(250.0, 0.0, "tip", taper)),
+        ),
         ("ream plan, 200 points, 3 reamers", lambda: plan_reaming("p", cut, SHOP_REAMERS, taper)),
         ("order of 30 parts", lambda: plan_order(build, work, placed)),
     ):

@@ -25,7 +25,7 @@ from wise_spool.core.guides.photograph import PhotoFit, refit
 from wise_spool.core.guides.placing import GuidesPlan, datums_of, plan_guides
 from wise_spool.core.guides.reel_side import ReelSidePlan, plan_reel_side
 from wise_spool.core.guides.under_load import BendPoint, LoadedPlan, plan_loaded
-from wise_spool.core.handle.assembling import HandlePlan, assemble, fit_parts
+from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.mechanics.elastica import BendError
 from wise_spool.core.spine.deciding import PencilPlace, SpinePlan, plan_spine
@@ -108,9 +108,14 @@ class Rod:
         return fit_parts(self.build, self.work_blank)
 
     @derived
+    def handle_blank(self) -> WorkingBlank:
+        """The blank as the parts tried on it have felt it."""
+        return felt(self.work_blank, self.fitted)
+
+    @derived
     def handle(self) -> HandlePlan:
         """The handle: marks, reaming, arbors, sizes, turning."""
-        return assemble(self.build, self.work_blank, self.fitted)
+        return assemble(self.build, self.handle_blank, self.fitted)
 
     @derived
     def datums(self) -> Datums | None:
@@ -144,7 +149,7 @@ class Rod:
     @derived
     def work(self) -> WorkPlan:
         """Operations in order, the order of assembly, the glue-up."""
-        return plan_work(self.build, self.work_blank, self.fitted, self.handle, self.finish)
+        return plan_work(self.build, self.handle_blank, self.fitted, self.handle, self.finish)
 
     @derived
     def balance(self) -> BalancePlan | None:

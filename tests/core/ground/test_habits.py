@@ -84,9 +84,7 @@ class WhatTheyMove(unittest.TestCase):
 
     def test_a_reel_nobody_has_weighed_moves_the_balance(self):
         b = build(blank=blank(), handle=Handle(parts=(grip(), seat())))
-        shipped, heavy = (
-            plan(Rod.of(b, said)).balance for said in ({}, {"reel_g.spinning": 600})
-        )
+        shipped, heavy = (plan(Rod.of(b, said)).balance for said in ({}, {"reel_g.spinning": 600}))
         self.assertLess(heavy.cases[0].balance_with_reel_mm, shipped.cases[0].balance_with_reel_mm)
 
     def test_ice(self):

@@ -73,6 +73,7 @@ class Taper:
         length_mm: float,
         joints_mm: Sequence[float] = (),
     ) -> None:
+        self._read = (stations, ods, uncertainties, joints_mm)
         merged = _merge(
             np.asarray(stations, float), np.asarray(ods, float), np.asarray(uncertainties, float)
         )
@@ -85,6 +86,19 @@ class Taper:
         self._edge_list = edges[1:-1]
         self.measured_from_mm = float(merged[0][0])
         self.measured_to_mm = float(merged[0][-1])
+
+    def taught(
+        self, stations: Sequence[float], ods: Sequence[float], uncertainties: Sequence[float]
+    ) -> "Taper":
+        """The same blank with more readings, as a part that was tried on it gives them."""
+        x, od, u, joints = self._read
+        return Taper(
+            [*np.asarray(x, float).tolist(), *stations],
+            [*np.asarray(od, float).tolist(), *ods],
+            [*np.asarray(u, float).tolist(), *uncertainties],
+            self.length_mm,
+            joints,
+        )
 
     def od_mm(self, station_mm: ArrayLike) -> Floats:
         """OD in mm at each station, shape as given."""
@@ -99,16 +113,34 @@ class Taper:
         """Half-width in mm of the band the true OD is expected in, shape as given."""
         return self._evaluate(station_mm)[1]
 
+    def section_round(self, station_mm: float) -> tuple[Floats, Floats]:
+        """The section a station lies on, taken apart at its joints: stations every mm, and the OD there.
+
+        Stations off the blank count to the section at that end.
+        """
+        return self._sections[bisect_right(self._edge_list, station_mm)]
+
     @cached_property
-    def widest_ahead(self) -> tuple[Floats, Floats]:
-        """Stations every mm from butt to tip, and the widest OD from each one on to the tip."""
-        x = np.linspace(0.0, self.length_mm, math.ceil(self.length_mm) + 1)
-        return x, np.maximum.accumulate(self.od_mm(x)[::-1])[::-1]
+    def _sections(self) -> list[tuple[Floats, Floats]]:
+        edges = [0.0, *self._edge_list, self.length_mm]
+        out = []
+        for a, b in itertools.pairwise(edges):
+            x = np.linspace(a, b, max(math.ceil(b - a), 1) + 1)
+            inside = np.where(x == b, np.nextafter(b, a), x) if b < self.length_mm else x
+            out.append((x, self.od_mm(inside)))
+        return out
 
     def widest_from(self, station_mm: float) -> float:
-        """Widest OD in mm from a station on to the tip; at the butt for stations behind it."""
-        x, widest = self.widest_ahead
+        """Widest OD in mm from a station on to the tip end of its section: what comes on from there
+        passes; at the butt for stations behind it."""
+        x, od = self.section_round(station_mm)
+        widest = np.maximum.accumulate(od[::-1])[::-1]
         return float(np.interp(station_mm, x, widest))
+
+    def widest_to(self, station_mm: float) -> float:
+        """Widest OD in mm from the butt end of its section up to a station."""
+        x, od = self.section_round(station_mm)
+        return float(np.interp(station_mm, x, np.maximum.accumulate(od)))
 
     def _evaluate(self, station_mm: ArrayLike) -> tuple[Floats, Floats]:
         x = np.atleast_1d(np.asarray(station_mm, float))

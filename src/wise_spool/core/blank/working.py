@@ -56,6 +56,8 @@ class WorkingBlank:
     length_mm: float | None
     taper: Taper | None
     joints: tuple[Joint, ...]
+    cut_mm: float = 0.0
+    """How much was cut off the butt: what is noted of the bare blank is this much further on."""
 
     def od_mm(self, station_mm: float) -> float | None:
         """OD at one station in mm, or None while the taper is unknown."""
@@ -85,7 +87,7 @@ def working_blank(blank: Blank) -> WorkingBlank:
             length,
             [j.station_mm for j in joints],
         )
-    return WorkingBlank(length, taper, joints)
+    return WorkingBlank(length, taper, joints, cut)
 
 
 def plan_blank(blank: Blank, work: WorkingBlank) -> BlankPlan:

@@ -36,7 +36,9 @@ PartKind = Literal[
 ]
 PartMaterial = Literal["cork", "foam", "wood", "metal", "graphite", "rubber"]
 ArborSchool = Literal["tape_2", "tape_3", "tape_4", "mesh", "foam", "sleeve"]
-AssemblySchool = Literal["tip_down", "sub_assembly", "butt_up", "seat_last"]
+AssemblySchool = Literal[
+    "butt_first", "tip_down", "sub_assembly", "mixed", "grip_guides_seat", "seat_last", "butt_up"
+]
 AdhesiveKind = Literal["paste", "liquid_30", "liquid_5", "high_temperature"]
 Face = Literal["butt", "tip"]
 SignedLengthMm = Annotated[float, Field(ge=-3000, le=3000)]
@@ -162,6 +164,7 @@ class Arbors(Frozen):
     glue_gap_mm: Annotated[float, Field(ge=0, le=1)] = 0.05
     front_recess_mm: Annotated[float, Field(ge=0, le=30)] = 8.0
     sleeve_od_mm: DiameterMm | None = None
+    filler_bore_mm: BoreMm | None = None
 
 
 class Reamer(Row):
@@ -198,8 +201,10 @@ class PassMade(Row):
 class DryFit(Row):
     """The part was tried: it stopped ``short_mm`` before its mark (negative: passed it).
 
-    ``passes`` and the two bores are what was true when it was tried, so that a
-    later reaming makes the entry history.
+    Within a millimetre of the mark it came home: the bore is at least the blank
+    all along, no more is known. ``passes``, the two bores and ``mark_mm`` are what
+    was true when it was tried, so that a later reaming, or another place for the
+    part, makes the entry history.
     """
 
     part_id: Id
@@ -207,6 +212,7 @@ class DryFit(Row):
     passes: Annotated[int, Field(ge=0, le=60)] = 0
     bore_butt_mm: BoreMm | None = None
     bore_tip_mm: BoreMm | None = None
+    mark_mm: Annotated[float, Field(ge=-300, le=6000)] | None = None
     note: Words = ""
 
 
@@ -272,7 +278,7 @@ class HandleWished(Frozen):
     candidates: Annotated[
         tuple[Part, ...], Field(max_length=60), AfterValidator(numbered("c"))
     ] = ()
-    assembly: AssemblySchool = "tip_down"
+    assembly: AssemblySchool = "butt_first"
     guides_on: bool = False
     tip_closed: bool = False
     no_check: bool = False

@@ -347,6 +347,15 @@ class Habits(Frozen):
         "habit",
         "handle-fits,handle-ream",
     )
+    cut_sd_mm: float = _habit(
+        0.03,
+        "How well the bore that a reamer just left is known.",
+        "mm",
+        0.005,
+        0.3,
+        "habit",
+        "fit-tried",
+    )
     bore_sd_mm: float = _habit(
         0.10,
         "Uncertainty of a bore read with a caliper at a face.",
@@ -365,41 +374,59 @@ class Habits(Frozen):
         "habit",
         "fit-unexplained",
     )
-    press_least_mm: float = _habit(
-        10.0,
-        "Dry, foam stops at least this far short, to be pressed home.",
-        "mm",
+    stretch_foam_least: float = _habit(
+        0.02,
+        "A foam bore is at least this much under the blank.",
+        "share",
         0,
-        60,
+        0.1,
         "memory",
         "handle-press-slack",
     )
-    press_most_mm: float = _habit(
-        25.0,
-        "Dry, foam stops at most this far short, to be pressed home.",
-        "mm",
-        2,
-        120,
-        "memory",
-        "handle-press-hard",
-    )
     stretch_foam: float = _habit(
         0.04,
-        "How far the bore of foam stretches over the blank.",
+        "A foam bore is opened to this much under the blank.",
         "share",
         0,
         0.2,
         "memory",
         "handle-press",
     )
+    stretch_foam_most: float = _habit(
+        0.06,
+        "Further under than this, foam tears or will not be pressed home.",
+        "share",
+        0.01,
+        0.3,
+        "memory",
+        "handle-ream",
+    )
     stretch_rubber: float = _habit(
         0.08,
-        "How far the bore of rubber stretches over the blank.",
+        "The most a rubber check or cap gives when it is pushed on.",
         "share",
         0,
         0.3,
         "memory",
         "handle-press",
+    )
+    band_said_mm: float = _habit(
+        0.15,
+        "A bore wanted is said with its doubt when the blank is known no better than this.",
+        "mm",
+        0.02,
+        2,
+        "habit",
+        "handle-ream",
+    )
+    glue_room_mm: float = _habit(
+        0.05,
+        "Less room than this over the blank scrapes the adhesive off.",
+        "mm",
+        0,
+        0.5,
+        "habit",
+        "handle-close",
     )
     # guides
     share_q: float = _habit(

@@ -16,10 +16,13 @@ from wise_spool.core.document.parts import Arbors, ArborSchool, SeatBore
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.operations import Enters
 
 BANDS: dict[ArborSchool, int] = {
     "tape_2": 2, "tape_3": 3, "tape_4": 4, "mesh": 1, "foam": 1, "sleeve": 1,
 }  # fmt: skip
+FILLERS: frozenset[ArborSchool] = frozenset({"foam", "sleeve"})
+"""Arbors that are glued into the seat first and then bored to the blank."""
 SCHOOL_WORDS: dict[ArborSchool, str] = {
     "tape_2": "two bands of masking tape",
     "tape_3": "three bands of masking tape",
@@ -33,8 +36,9 @@ Span = tuple[float, float]
 
 
 class Band(Frozen):
-    """One band. ``loose_mm`` is what is left between its tape and the bore, on the diameter,
-    glue gap included."""
+    """One band. ``outside_mm`` is its diameter at its butt side; ``loose_mm`` is the most that is left
+    between it and the bore, on the diameter, glue gap included: at its tip side, where the blank under
+    the same turns is thinner."""
 
     start_mm: float
     end_mm: float
@@ -87,24 +91,57 @@ def tape_thickness_mm(arbors: Arbors) -> float:
     return (m.after_mm - m.before_mm) / (2 * m.turns)
 
 
-def room_for_bands(seat: SeatBore, front_recess_mm: float) -> tuple[Span, ...]:
-    """Stretches of the seat, mm from its butt face, where a band may lie.
+def seat_runs(seat: SeatBore, length_mm: float) -> tuple[tuple[Span, float], ...]:
+    """The seat's inside as stretches of one bore, from its butt face, split at the edges of its steps."""
+    edges = {
+        0.0,
+        length_mm,
+        *(e for s in seat.steps for e in (s.from_mm, s.to_mm) if 0 < e < length_mm),
+    }
+    out = []
+    for a, b in itertools.pairwise(sorted(edges)):
+        inside = [s.bore_mm for s in seat.steps if s.from_mm < (a + b) / 2 < s.to_mm]
+        out.append(((a, b), inside[0] if inside else seat.bore_mm))
+    return tuple(out)
+
+
+def room_for_bands(
+    seat: SeatBore, front_recess_mm: float, enters: Enters | None = "tip"
+) -> tuple[Span, ...]:
+    """Stretches of the seat, mm from its butt face, where a band may lie and still fill its bore.
 
     Inside the usable bore, ahead of the end cap, behind the front recess, clear
-    of lips narrower than the bore and of bare blank.
+    of lips narrower than the bore and of bare blank. The seat slides over its
+    bands with one face first, its butt face from the tip: nothing between that
+    face and a band may be narrower than the bore over the band, or the band
+    that passes it is loose. ``enters`` is None for a filler that is glued into
+    the seat off the rod.
     """
     low = max(seat.usable_from_mm, seat.end_cap_mm)
     high = seat.usable_to_mm - front_recess_mm
-    closed = [(s.from_mm, s.to_mm) for s in seat.steps if s.bore_mm < seat.bore_mm]
-    if seat.open_from_mm is not None and seat.open_to_mm is not None:
-        closed.append((seat.open_from_mm, seat.open_to_mm))
-    free, at = [], low
-    for a, b in sorted(closed):
-        if a > at:
-            free.append((at, min(a, high)))
-        at = max(at, b)
-    free.append((at, high))
-    return tuple((a, b) for a, b in free if b - a > 1e-9)
+    runs = seat_runs(seat, max(seat.usable_to_mm, high, low) + 1e-9)
+    free: list[Span] = []
+    narrowest = math.inf
+    for (a, b), bore in reversed(runs) if enters == "butt" else runs:
+        narrowest = math.inf if enters is None else min(narrowest, bore)
+        if bore < seat.bore_mm or bore > narrowest:
+            continue
+        a, b = max(a, low), min(b, high)
+        if b - a > 1e-9:
+            free.append((a, b))
+    return tuple(sorted(_without_bare(free, seat)))
+
+
+def _without_bare(free: list[Span], seat: SeatBore) -> list[Span]:
+    """The same stretches, the window of bare blank cut out."""
+    if seat.open_from_mm is None or seat.open_to_mm is None:
+        return free
+    out = []
+    for a, b in free:
+        for low, high in ((a, min(b, seat.open_from_mm)), (max(a, seat.open_to_mm), b)):
+            if high - low > 1e-9:
+                out.append((low, high))
+    return out
 
 
 def even_bands(room: tuple[Span, ...], count: int, width_mm: float) -> list[Span]:
@@ -149,23 +186,38 @@ class _Seat:
     start_mm: float
     taper: Taper
     arbors: Arbors
+    enters: Enters
 
-    def bore_at(self, u_mm: float) -> float:
-        """Bore at u from the butt face; wider steps included."""
-        inside = [s.bore_mm for s in self.seat.steps if s.from_mm < u_mm < s.to_mm]
-        return inside[0] if inside else self.seat.bore_mm
+    def least_over(self, span: Span) -> float:
+        """Least bore over a stretch: every step that reaches into it counts, however narrow."""
+        runs = seat_runs(self.seat, max(self.seat.usable_to_mm, span[1]) + 1e-9)
+        return min(bore for (a, b), bore in runs if a < span[1] - 1e-9 and b > span[0] + 1e-9)
+
+    def least_passed(self, span: Span) -> float:
+        """Least bore that passes over a band here on the way home."""
+        if self.arbors.school in FILLERS:
+            return self.least_over(span)
+        if self.enters == "tip":
+            return self.least_over((0.0, span[1]))
+        return self.least_over((span[0], max(self.seat.usable_to_mm, span[1])))
 
 
 def plan_arbors(
-    seat_id: str, seat: SeatBore, seat_start_mm: float, taper: Taper, arbors: Arbors
+    seat_id: str,
+    seat: SeatBore,
+    seat_start_mm: float,
+    taper: Taper,
+    arbors: Arbors,
+    enters: Enters = "tip",
 ) -> ArborPlan:
     """Place the school's bands inside the seat's usable bore and count their turns.
 
     Turns are counted at the band's butt-side edge, where the blank is thickest,
     so the seat goes over; the bore is the least under the band.
     """
-    on = _Seat(seat, seat_start_mm, taper, arbors)
-    room = room_for_bands(seat, arbors.front_recess_mm)
+    on = _Seat(seat, seat_start_mm, taper, arbors, enters)
+    in_seat = arbors.school in FILLERS
+    room = room_for_bands(seat, arbors.front_recess_mm, None if in_seat else enters)
     tape = arbors.school.startswith("tape")
     if tape and arbors.bands_at_mm:
         spans = [(a, a + arbors.band_width_mm) for a in sorted(arbors.bands_at_mm)]
@@ -195,24 +247,25 @@ def plan_arbors(
 def _band(on: _Seat, span: Span, room: tuple[Span, ...], by_hand: bool, all_: list[Span]) -> Band:
     a, b = span
     start, end = on.start_mm + a, on.start_mm + b
-    thick, od = on.taper.od_at(start), on.taper.od_at((start + end) / 2)
-    bore = min(on.bore_at(a), on.bore_at(b), on.bore_at((a + b) / 2))
+    thick, od, thin = (on.taper.od_at(x) for x in (start, (start + end) / 2, end))
+    bore, passed = on.least_over(span), on.least_passed(span)
     gap = on.arbors.glue_gap_mm
     turns = length = None
-    if on.arbors.school.startswith("tape") or on.arbors.school == "mesh":
+    wound = on.arbors.school.startswith("tape") or on.arbors.school == "mesh"
+    if wound:
         each = (
             habits().mesh_thickness_mm
             if on.arbors.school == "mesh"
             else tape_thickness_mm(on.arbors)
         )
-        turns = max(0, math.floor((bore - thick - 2 * gap) / (2 * each) + 1e-9))
+        turns = max(0, math.floor((passed - thick - 2 * gap) / (2 * each) + 1e-9))
         outside = thick + 2 * turns * each
         length = round(tape_length_mm(od, turns, each), 1)
     else:
-        outside = max(thick, bore - 2 * gap)
+        outside = max(thick, passed - 2 * gap)
     return Band(
         start_mm=round(start, 2), end_mm=round(end, 2), od_mm=round(od, 3), turns=turns, tape_length_mm=length,
-        outside_mm=round(outside, 3), loose_mm=round(bore - outside, 3), by_hand=by_hand,
+        outside_mm=round(outside, 3), loose_mm=round(bore - outside + (thick - thin if wound else 0.0), 3), by_hand=by_hand,
         trouble=_trouble(span, room, all_),
     )  # fmt: skip
 
@@ -266,14 +319,19 @@ class ArborChoice(Frozen):
 
 
 def compare_arbors(
-    seat_id: str, seat: SeatBore, start_mm: float, taper: Taper, arbors: Arbors
+    seat_id: str,
+    seat: SeatBore,
+    start_mm: float,
+    taper: Taper,
+    arbors: Arbors,
+    enters: Enters = "tip",
 ) -> tuple[ArborChoice, ...]:
     """Every school in this very seat: what it touches, weighs and takes."""
     bore_mm2 = math.pi * max(seat.bore_mm, 1.0) * max(seat.usable_to_mm - seat.usable_from_mm, 1.0)
     out = []
     for school in BANDS:
         trial = arbors.model_copy(update={"school": school, "bands_at_mm": ()})
-        made = plan_arbors(seat_id, seat, start_mm, taper, trial)
+        made = plan_arbors(seat_id, seat, start_mm, taper, trial, enters)
         possible, why = _possible(made)
         out.append(
             ArborChoice(

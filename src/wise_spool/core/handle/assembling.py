@@ -3,6 +3,9 @@
 Method page: ``docs/methods/handle.md``.
 """
 
+from collections.abc import Sequence
+from dataclasses import replace
+
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import PartKind, Stock
@@ -15,6 +18,7 @@ from wise_spool.core.handle.arbors import (
     keyed_grooves,
     plan_arbors,
 )
+from wise_spool.core.handle.entering import entries
 from wise_spool.core.handle.reaming import ReamPlan, plan_reaming
 from wise_spool.core.handle.sizes import SizeChoice, choose_sizes
 from wise_spool.core.handle.stack import (
@@ -62,11 +66,35 @@ class HandlePlan(Frozen):
 def fit_parts(build: Build, work: WorkingBlank) -> tuple[Fitted, ...]:
     """Every part placed and judged, butt first."""
     handle = build.handle
-    stations = place_parts(handle.parts)
+    stations, enters = place_parts(handle.parts), entries(handle)
+
+    def fit(on: WorkingBlank) -> tuple[Fitted, ...]:
+        return tuple(
+            fit_part(part, start, end, on, handle, enters[part.id])
+            for part, (start, end) in zip(handle.parts, stations, strict=True)
+        )
+
+    first = fit(work)
+    taught = felt(work, first)
+    if taught is work:
+        return first
     return tuple(
-        fit_part(part, start, end, work, handle)
-        for part, (start, end) in zip(handle.parts, stations, strict=True)
+        replace(again, tried=was.tried, blank=was.blank)
+        for again, was in zip(fit(taught), first, strict=True)
     )
+
+
+def felt(work: WorkingBlank, fitted: Sequence[Fitted]) -> WorkingBlank:
+    """The blank as the parts that were tried on it have felt it; as read while they taught nothing."""
+    lessons = [lesson for f in fitted for lesson in f.blank]
+    if work.taper is None or not lessons:
+        return work
+    taper = work.taper.taught(
+        [e.station_mm for e in lessons],
+        [e.od_mm for e in lessons],
+        [e.uncertainty_mm for e in lessons],
+    )
+    return replace(work, taper=taper)
 
 
 def assemble(build: Build, work: WorkingBlank, fitted: tuple[Fitted, ...]) -> HandlePlan:
@@ -90,8 +118,12 @@ def assemble(build: Build, work: WorkingBlank, fitted: tuple[Fitted, ...]) -> Ha
         reach = start + seat.foot_centre_mm
         trigger = None if seat.trigger_mm is None else start + seat.trigger_mm
         if work.taper is not None and end <= work.taper.length_mm:
-            arbors.append(plan_arbors(f.part.id, seat, start, work.taper, handle.arbors))
-            choices = compare_arbors(f.part.id, seat, start, work.taper, handle.arbors)
+            arbors.append(
+                plan_arbors(f.part.id, seat, start, work.taper, handle.arbors, f.placed.enters)
+            )
+            choices = compare_arbors(
+                f.part.id, seat, start, work.taper, handle.arbors, f.placed.enters
+            )
     control = handle.control.reach_mm if handle.control is not None else None
     return HandlePlan(
         parts=tuple(f.placed for f in fitted),
@@ -117,7 +149,7 @@ def assemble(build: Build, work: WorkingBlank, fitted: tuple[Fitted, ...]) -> Ha
 def _reaming(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tuple[ReamPlan, ...]:
     """Passes for every part that stops short and is reamed rather than changed."""
     handle = build.handle
-    if work.taper is None or not handle.reamers:
+    if work.taper is None:
         return ()
     return tuple(
         plan_reaming(f.part.id, f.cut, handle.reamers, work.taper, handle.drills)

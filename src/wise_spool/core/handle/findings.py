@@ -1,5 +1,7 @@
 """What would ruin the handle, and what to do at each part: one plain sentence each."""
 
+from fractions import Fraction
+
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.findings import Finding, Noted, Spot
@@ -8,7 +10,7 @@ from wise_spool.core.ground.measures import MarkingRule, format_diameter, format
 from wise_spool.core.handle.arbors import SCHOOL_WORDS, ArborPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.reaming import ReamPlan
-from wise_spool.core.handle.stack import GLUED_TO_BLANK, SIZED_NOT_REAMED, PartPlaced
+from wise_spool.core.handle.stack import SIZED_NOT_REAMED, PartPlaced
 
 
 def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[Finding]:
@@ -73,7 +75,7 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
     for arbor in plan.arbors:
         _judge_arbor(build, plan, arbor, add)
     _judge_tried(build, plan, add)
-    _judge_bands(build, plan, add)
+    _judge_bands(build, plan, work, add)
     _judge_turning(build, plan, add)
     if plan.control_reach_off_mm is not None and abs(plan.control_reach_off_mm) > 1:
         far = "longer" if plan.control_reach_off_mm > 0 else "shorter"
@@ -101,104 +103,214 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
 
 
 def _judge_fit(build: Build, part: PartPlaced, add: Noted) -> None:
-    rule = build.rule
+    """One sentence on how it fits: the first of these that is so."""
     a, b = part.butt_face, part.tip_face
-    if part.kind not in GLUED_TO_BLANK or a.wanted_mm is None or b.wanted_mm is None:
+    if a.wanted_mm is None or b.wanted_mm is None:
         return
-    numbers = {
-        "bore_wanted_at_the_butt_face": format_diameter(a.wanted_mm, rule),
-        "bore_wanted_at_the_tip_face": format_diameter(b.wanted_mm, rule),
-    }
-    if a.bore_mm is not None and b.bore_mm is not None:
-        numbers |= {
-            "bore_now": f"{format_diameter(a.bore_mm, rule)} to {format_diameter(b.bore_mm, rule)}"
-        }
-    why = f"Bore wanted is the blank plus {build.handle.clearance_mm:g} mm for glue."
-    source = "clearance from habit, editable"
-    if part.verdict == "ream" and part.kind in SIZED_NOT_REAMED:
-        add(
-            "handle-size-small",
-            "check",
-            f"The {part.name} is too small: it stops {format_length(part.stops_short_mm or 0, rule)} short. "
-            f"Take one of {format_diameter(a.wanted_mm, rule)} or the next size up.",
-            "A winding check is sized to the blank at its own stop.",
-            part.spot,
-            **numbers,
-        )
-    elif part.verdict == "high_spot":
-        add(
-            "handle-high-spot",
-            "check",
-            f"Both ends of the {part.name} clear the blank, yet it stops {format_length(part.stops_short_mm or 0, rule)} short: "
-            f"there is a high spot about {format_length(part.binds_at_mm or 0, rule)} in from its butt face.",
-            "A part whose faces are wide enough and still stops is held inside.",
-            part.spot,
-            **numbers,
-            binds_at=format_length(part.binds_at_mm or 0, rule),
-        )
-    elif part.verdict == "press":
-        _judge_press(build, part, add)
-    elif part.verdict == "ream":
-        add(
-            "handle-ream",
-            "check",
-            f"The {part.name} stops {format_length(part.stops_short_mm or 0, rule)} short of its mark: ream it to "
-            f"{format_diameter(a.wanted_mm, rule)} at the butt face and {format_diameter(b.wanted_mm, rule)} at the tip face.",
-            why,
-            part.spot,
-            source,
-            **numbers,
-            stops_short=format_length(part.stops_short_mm or 0, rule),
-        )
-    elif part.verdict == "loose":
-        add(
-            "handle-loose",
-            "check",
-            f"The {part.name} is loose on its mark by {format_diameter(min((a.bore_mm or 0) - (a.od_mm or 0), (b.bore_mm or 0) - (b.od_mm or 0)), rule)}: "
-            f"{_recover(part, rule)}",
-            why,
-            part.spot,
-            source,
-            **numbers,
-        )
-    elif part.verdict == "fits":
-        add(
-            "handle-fits",
-            "note",
-            f"The {part.name} reaches its mark with its bore as it is.",
-            why,
-            part.spot,
-            source,
-            **numbers,
-        )
-    elif part.kind in ("rear_grip", "foregrip", "fighting_butt"):
-        add(
-            "handle-bore",
-            "note",
-            f"The {part.name} wants a bore of {format_diameter(a.wanted_mm, rule)} at the butt face and {format_diameter(b.wanted_mm, rule)} at the tip face.",
-            why,
-            part.spot,
-            source,
-            **numbers,
-        )
+    _FITS[part.verdict](build, part, add)
+    if (
+        part.verdict in ("fits", "press")
+        and part.kind not in SIZED_NOT_REAMED
+        and part.material not in GIVES
+    ):
+        _judge_close(build, part, add)
     _judge_wall(build, part, add)
 
 
-def _judge_press(build: Build, part: PartPlaced, add: Noted) -> None:
-    """Foam goes on undersize and is pressed home over its last stretch."""
-    rule, dry = build.rule, part.dry_short_mm or 0.0
-    numbers = {"stops_dry": format_length(dry, rule)}
-    says = f"Foam starts undersize: dry it should stop {habits().press_least_mm:g} to {habits().press_most_mm:g} mm short and be pressed home wet."
-    source = "common practice; the span from memory, editable"
-    if dry > habits().press_most_mm:
-        sentence = f"The {part.name} stops {format_length(dry, rule)} short dry: that is a long way to press; open it a little."
-        add("handle-press-hard", "check", sentence, says, part.spot, source, **numbers)
-    elif dry < habits().press_least_mm:
-        sentence = f"The {part.name} stops only {format_length(dry, rule)} short dry: it will hold, but with little grip."
-        add("handle-press-slack", "note", sentence, says, part.spot, source, **numbers)
-    else:
-        sentence = f"The {part.name} stops {format_length(dry, rule)} short dry: press it home with adhesive on."
-        add("handle-press", "note", sentence, says, part.spot, source, **numbers)
+GIVES = ("foam", "rubber")
+
+
+def _numbers(part: PartPlaced, rule: MarkingRule) -> dict[str, str]:
+    a, b = part.butt_face, part.tip_face
+    numbers = {
+        "bore_wanted_at_the_butt_face": format_diameter(a.wanted_mm or 0, rule),
+        "bore_wanted_at_the_tip_face": format_diameter(b.wanted_mm or 0, rule),
+    }
+    if a.bore_mm is not None and b.bore_mm is not None:
+        numbers["bore_now"] = (
+            f"{format_diameter(a.bore_mm, rule)} to {format_diameter(b.bore_mm, rule)}"
+        )
+    if part.band_mm is not None:
+        numbers["the_blank_there_is_known_to"] = f"±{format_diameter(part.band_mm, rule)}"
+    return numbers
+
+
+def _wanted(part: PartPlaced, rule: MarkingRule) -> str:
+    """The bore wanted, said no finer than the blank under it is known."""
+    a, b = part.butt_face.wanted_mm or 0, part.tip_face.wanted_mm or 0
+    says = f"{format_diameter(a, rule)} at the butt face and {format_diameter(b, rule)} at the tip face"
+    if part.band_mm is not None and part.band_mm > habits().band_said_mm:
+        says += (
+            f"; the blank there may be off by {format_diameter(part.band_mm, rule)}: read it at "
+            f"{format_length(max(part.start_mm, 0.0), rule)} and {format_length(part.end_mm, rule)} before you cut"
+        )
+    return says
+
+
+def _why(build: Build, part: PartPlaced) -> str:
+    if part.enters == "butt" and part.start_mm > 1:
+        return f"It comes over the butt: every place of its bore has to pass the butt, plus {build.handle.clearance_mm:g} mm for glue."
+    return f"Bore wanted is the blank plus {build.handle.clearance_mm:g} mm for glue."
+
+
+_SOURCE = "clearance from habit, editable"
+
+
+def _says_ream(build: Build, part: PartPlaced, add: Noted) -> None:
+    rule, short = build.rule, format_length(part.stops_short_mm or 0, build.rule)
+    if part.kind in SIZED_NOT_REAMED or part.material == "metal":
+        add(
+            "handle-size-small",
+            "check",
+            f"The {part.name} is too small: it stops {short} short. "
+            f"Take one of {format_diameter(part.butt_face.wanted_mm or 0, rule)} or the next size up.",
+            "What is bought to size, and metal, is changed, not reamed.",
+            part.spot,
+            **_numbers(part, rule),
+        )
+        return
+    add(
+        "handle-ream",
+        "check",
+        f"The {part.name} stops {short} short of its mark: open it to {_wanted(part, rule)}.",
+        _why(build, part),
+        part.spot,
+        _SOURCE,
+        **_numbers(part, rule),
+        stops_short=short,
+    )
+
+
+def _says_high_spot(build: Build, part: PartPlaced, add: Noted) -> None:
+    rule = build.rule
+    add(
+        "handle-high-spot",
+        "check",
+        f"Both ends of the {part.name} clear the blank, yet it stops {format_length(part.stops_short_mm or 0, rule)} short: "
+        f"there is a high spot about {format_length(part.binds_at_mm or 0, rule)} in from its butt face.",
+        "A part whose faces are wide enough and still stops is held inside.",
+        part.spot,
+        **_numbers(part, rule),
+        binds_at=format_length(part.binds_at_mm or 0, rule),
+    )
+
+
+def _says_swell(build: Build, part: PartPlaced, add: Noted) -> None:
+    rule = build.rule
+    other = "butt" if part.enters == "tip" else "tip"
+    add(
+        "handle-swell",
+        "check",
+        f"The {part.name} would fit at its mark, but the blank swells on the way, at {format_length(part.held_at_mm or 0, rule)}, and holds it "
+        f"{format_length(part.stops_short_mm or 0, rule)} short: bring it from the {other}, or open it to {_wanted(part, rule)} and fill the room.",
+        "A part passes everything between its mark and the end it comes from, its section taken apart at the joints.",
+        part.spot,
+        **_numbers(part, rule),
+    )
+
+
+def _says_loose(build: Build, part: PartPlaced, add: Noted) -> None:
+    rule = build.rule
+    room = format_diameter(part.loose_mm or 0, rule)
+    if part.material == "foam":
+        add(
+            "handle-loose",
+            "check",
+            f"The {part.name} is wider than the blank at one end at least: it will slide past its mark and not hold. {_recover(part)}",
+            f"Foam holds by being {100 * habits().stretch_foam_least:g} to {100 * habits().stretch_foam_most:g} % under the blank at both ends.",
+            part.spot,
+            "from memory, editable",
+            **_numbers(part, rule),
+        )
+        return
+    add(
+        "handle-loose",
+        "check",
+        f"The {part.name} is loose on its mark by {room} at its loosest, faces and middle looked at: {_recover(part)}",
+        _why(build, part),
+        part.spot,
+        _SOURCE,
+        **_numbers(part, rule),
+    )
+
+
+def _says_fits(build: Build, part: PartPlaced, add: Noted) -> None:
+    rule = build.rule
+    add(
+        "handle-fits",
+        "note",
+        f"The {part.name} reaches its mark with its bore as it is.",
+        _why(build, part),
+        part.spot,
+        _SOURCE,
+        **_numbers(part, rule),
+    )
+
+
+def _says_unknown(build: Build, part: PartPlaced, add: Noted) -> None:
+    if part.kind in ("rear_grip", "foregrip", "fighting_butt", "reel_seat"):
+        what = "filler of the " if part.kind == "reel_seat" else ""
+        add(
+            "handle-bore",
+            "note",
+            f"The {what}{part.name} wants a bore of {_wanted(part, build.rule)}.",
+            _why(build, part),
+            part.spot,
+            _SOURCE,
+            **_numbers(part, build.rule),
+        )
+
+
+def _says_press(build: Build, part: PartPlaced, add: Noted) -> None:
+    """Foam goes on undersize and is pressed home over its last stretch; rubber is pushed on."""
+    rule, dry = build.rule, format_length(part.dry_short_mm or 0.0, build.rule)
+    a, b = part.butt_face, part.tip_face
+    numbers = {"stops_dry": dry, **_numbers(part, rule)}
+    if part.material != "foam":
+        add(
+            "handle-press",
+            "note",
+            f"The {part.name} is under size and gives: wet it with adhesive and push it on.",
+            f"Rubber gives up to {100 * habits().stretch_rubber:g} % of its width.",
+            part.spot,
+            "from memory, editable",
+            **numbers,
+        )
+        return
+    least, most = habits().stretch_foam_least, habits().stretch_foam_most
+    under = [(f.od_mm or 0) / f.bore_mm - 1 for f in (a, b) if f.bore_mm]
+    says = f"Foam is bored {100 * least:g} to {100 * most:g} % under the blank at both ends and pressed home wet."
+    source = "common practice; the share from memory, editable"
+    slack = min(under, default=least) < least
+    sentence = f"The {part.name} stops {dry} short dry, by hand: press it home with adhesive on."
+    if slack:
+        sentence += f" One end is only {100 * min(under):.0f} % under the blank: it will hold with little grip."
+    add("handle-press-slack" if slack else "handle-press", "note", sentence, says, part.spot, source, **numbers)  # fmt: skip
+
+
+_FITS = {
+    "ream": _says_ream,
+    "high_spot": _says_high_spot,
+    "swell": _says_swell,
+    "loose": _says_loose,
+    "press": _says_press,
+    "fits": _says_fits,
+    "unknown": _says_unknown,
+}
+
+
+def _judge_close(build: Build, part: PartPlaced, add: Noted) -> None:
+    """It reaches its mark, and scrapes the adhesive off on the way."""
+    if part.close_mm is not None and 0 <= part.close_mm < habits().glue_room_mm:
+        add(
+            "handle-close",
+            "check",
+            f"The {part.name} goes home with only {format_diameter(part.close_mm, build.rule)} to spare: it will scrape the adhesive off. "
+            "Take a turn or two of sandpaper on a dowel through it.",
+            f"Glue wants at least {habits().glue_room_mm:g} mm on the diameter.",
+            part.spot,
+            "from habit, editable",
+        )
 
 
 def _judge_wall(build: Build, part: PartPlaced, add: Noted) -> None:
@@ -224,14 +336,14 @@ def _judge_wall(build: Build, part: PartPlaced, add: Noted) -> None:
             )
 
 
-def _recover(part: PartPlaced, rule: MarkingRule) -> str:
-    """What to do about a bore gone too far, by how far."""
-    over = (part.butt_face.bore_mm or 0) - (part.butt_face.od_mm or 0)
+def _recover(part: PartPlaced) -> str:
+    """What to do about a bore gone too far, by how far it is over the blank at its loosest."""
+    over = part.loose_mm or 0.0
     if over <= habits().liner_up_to_mm:
         return "line it with a turn or two of tape at both ends, or move its mark toward the butt."
     if over <= habits().sleeve_up_to_mm:
         return "glue in a sleeve of cork or paper and bore that, or move its mark toward the butt."
-    return "start again with the next part; this bore is past saving with tape."
+    return "that is more than a sleeve fills: build the blank up with bands under it, as under a seat, or take the next part."
 
 
 def _judge_tried(build: Build, plan: HandlePlan, add: Noted) -> None:
@@ -247,9 +359,11 @@ def _judge_tried(build: Build, plan: HandlePlan, add: Noted) -> None:
             f" Take out {format_diameter(left, rule)} more at most."
             if left > habits().left_ok_mm and part.verdict in ("ream", "high_spot")
             else " It will reach its mark."
-            if part.verdict in ("fits", "press")
+            if part.verdict in ("fits", "press") and abs(fit.short_mm) > habits().short_ok_mm
             else ""
         )
+        if not fit.current:
+            continue
         expected = fit.read.expected_short_mm
         numbers = {
             "tried": tried,
@@ -257,10 +371,13 @@ def _judge_tried(build: Build, plan: HandlePlan, add: Noted) -> None:
             "bore_corrected_by": format_diameter(fit.read.bore_off_mm, rule),
             "blank_corrected_by": format_diameter(fit.read.blank_off_mm, rule),
         }
+        least = "at least " if fit.read.at_least else ""
         sentence = {
             "as_expected": f"The {part.name} {tried}, as expected.",
-            "bore": f"The {part.name} {tried}: its bore is {format_diameter(abs(fit.read.bore_off_mm), rule)} {_way(fit.read.bore_off_mm)} than measured.",
-            "blank": f"The {part.name} {tried}: the blank there is {format_diameter(abs(fit.read.blank_off_mm), rule)} {_thick(fit.read.blank_off_mm)} than its readings say.",
+            "home": f"The {part.name} came home: its bore is at least the blank all along. How much wider, it does not say.",
+            "noted": f"The {part.name} {tried}. Over the butt that tells nothing of a bore that was not measured: measure its faces.",
+            "bore": f"The {part.name} {tried}: its bore is {least}{format_diameter(abs(fit.read.bore_off_mm), rule)} {_way(fit.read.bore_off_mm)} than was thought.",
+            "blank": f"The {part.name} {tried}: the blank there is {least}{format_diameter(abs(fit.read.blank_off_mm), rule)} {_thick(fit.read.blank_off_mm)} than its readings say. The other parts go by it as well.",
             "bore_found": f"The {part.name} {tried}: its bore is about {format_diameter(part.butt_face.bore_mm or 0, rule)}.",
             "high_spot": f"The {part.name} {tried} though both faces clear: a high spot of {format_diameter(-fit.read.off_mm, rule)} lies between "
             f"{format_length(fit.read.binds_from_mm or 0, rule)} and {format_length(fit.read.binds_to_mm or 0, rule)} in.",
@@ -279,7 +396,7 @@ def _judge_tried(build: Build, plan: HandlePlan, add: Noted) -> None:
 
 def _tried_words(short_mm: float, rule: MarkingRule) -> str:
     if abs(short_mm) <= habits().short_ok_mm:
-        return "stopped at its mark"
+        return "came home"
     if short_mm < 0:
         return f"passed its mark by {format_length(-short_mm, rule)}"
     return f"stopped {format_length(short_mm, rule)} short"
@@ -293,7 +410,17 @@ def _thick(off: float) -> str:
     return "thicker" if off > 0 else "thinner"
 
 
-def _judge_bands(build: Build, plan: HandlePlan, add: Noted) -> None:
+def _passes(work: WorkingBlank, seat: PartPlaced, at_mm: float) -> float | None:
+    """The widest blank a place in the seat passes on its way home."""
+    if work.taper is None:
+        return None
+    station = max(seat.start_mm, 0.0) + at_mm
+    return (
+        work.taper.widest_to(station) if seat.enters == "butt" else work.taper.widest_from(station)
+    )
+
+
+def _judge_bands(build: Build, plan: HandlePlan, work: WorkingBlank, add: Noted) -> None:
     for arbor in plan.arbors:
         seat = next(p for p in plan.parts if p.id == arbor.seat_id)
         for n, band in enumerate(arbor.bands, start=1):
@@ -312,14 +439,15 @@ def _judge_bands(build: Build, plan: HandlePlan, add: Noted) -> None:
         part = next(p for p in build.handle.parts if p.id == arbor.seat_id)
         if part.seat is not None:
             for step in part.seat.steps:
-                od = seat.butt_face.od_mm
-                if od is not None and step.bore_mm < od:
+                ends = (step.from_mm, step.to_mm)
+                under = [od for e in ends if (od := _passes(work, seat, e)) is not None]
+                if under and step.bore_mm < max(under):
                     add(
                         "seat-lip-small",
                         "ruins",
                         f"The lip {format_length(step.from_mm, build.rule)} inside the {seat.name} ({format_diameter(step.bore_mm, build.rule)}) "
-                        f"does not go over the blank ({format_diameter(od, build.rule)}): take a larger seat.",
-                        "Every lip inside the seat must clear the blank.",
+                        f"does not go over the blank ({format_diameter(max(under), build.rule)}): take a larger seat.",
+                        "Every lip inside the seat must clear all the blank it passes.",
                         seat.spot,
                     )
             if part.seat.usable_to_mm > part.length_mm + 0.01:
@@ -346,12 +474,32 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
     rule_words = (
         "A reamer goes in no further than its taper stays inside the bore wanted at every depth."
     )
-    if not ream.passes:
+    if ream.drill_to_get is not None:
+        get = ream.drill_to_get
+        add(
+            "ream-pilot-get",
+            "check",
+            f"The {part.name} is opened by {format_diameter(ream.most_mm, rule)} and no drill listed will do for the pilot: get one of "
+            f"{get.metric_mm:g} mm, or {Fraction(get.inch_64ths, 64)} in.",
+            f"Enlarging by more than about {habits().pilot_over_mm:g} mm is pilot-bored; less, the reamer does alone.",
+            part.spot,
+            "common practice",
+        )
+    own = (
+        f" A drill of {ream.own_size_mm:g} mm turned by hand, backwards if it bites, does the same."
+        if ream.own_size_mm
+        else ""
+    )
+    if not ream.passes and ream.drill_first_mm is None:
+        why = (
+            "No reamer is listed"
+            if ream.no_reamer
+            else "No reamer listed enters it, takes something out and stays inside the bore wanted"
+        )
         add(
             "ream-no-reamer",
             "check",
-            f"No reamer listed opens the {part.name} without going past the bore wanted: list a finer one, "
-            "or use a round file or sandpaper on a dowel.",
+            f"{why}: open the {part.name} by up to {format_diameter(ream.left_mm, rule)} with a round file, or sandpaper on a dowel, trying it often.{own}",
             rule_words,
             part.spot,
         )
@@ -380,7 +528,7 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
             "ream-left",
             "check",
             f"After the last pass {format_diameter(ream.left_mm, rule)} is left in the {part.name} "
-            f"{format_length(ream.left_at_mm, rule)} in from its butt face: take it out with a round file or sandpaper on a dowel.",
+            f"{format_length(ream.left_at_mm, rule)} in from its butt face: take it out with a round file or sandpaper on a dowel.{own}",
             rule_words,
             part.spot,
             left=format_diameter(ream.left_mm, rule),

@@ -13,24 +13,50 @@ from numpy.typing import NDArray
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Part
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.operations import Enters
 
 Floats = NDArray[np.float64]
 
 FIT_STEP_MM = 2.0
 """Spacing at which a bore is compared with the blank."""
+EDGE_MM = 1e-6
+"""On either side of the edge of a lip: its full width counts, however narrow it is."""
 
 
-def stretch_of(material: str) -> float:
-    """How far a material's bore gives over the blank, as a share of its width; nought for what does not."""
-    return {"foam": habits().stretch_foam, "rubber": habits().stretch_rubber}.get(material, 0.0)
+@dataclass(frozen=True)
+class Stretch:
+    """How far a bore is under the blank it is pushed over, as shares of its width: at least, as it is
+    opened to, and at most."""
+
+    least: float
+    wanted: float
+    most: float
+
+
+def stretch_of(material: str) -> Stretch:
+    """The band for a material: foam is opened to lie inside it, rubber may be a size under, and what
+    does not give has none.
+
+    >>> stretch_of("cork")
+    Stretch(least=0.0, wanted=0.0, most=0.0)
+    """
+    by = habits()
+    if material == "foam":
+        return Stretch(by.stretch_foam_least, by.stretch_foam, by.stretch_foam_most)
+    if material == "rubber":
+        return Stretch(0.0, 0.0, by.stretch_rubber)
+    return Stretch(0.0, 0.0, 0.0)
 
 
 @dataclass(frozen=True)
 class Stop:
-    """Where a part stops and the place in its bore that holds it; ``binds_at_mm`` is None at the mark."""
+    """Where a part's butt-side face stops, how far short of its mark, the place in its bore that holds
+    it and the station of the blank that does; both None at the mark."""
 
     station_mm: float
+    short_mm: float
     binds_at_mm: float | None
+    held_at_mm: float | None
 
 
 @dataclass(frozen=True)
@@ -76,35 +102,68 @@ def bore_of(part: Part, length_mm: float) -> Bore | None:
     points.update({p.at_mm: p.bore_mm for p in part.inside if 0 < p.at_mm < length_mm})
     nodes = np.array(sorted(points))
     even = np.linspace(0.0, length_mm, max(3, int(length_mm / FIT_STEP_MM) + 1))
-    u = np.union1d(even, nodes)
+    steps = part.seat.steps if part.seat is not None else ()
+    edges = [e for s in steps for e in (s.from_mm - EDGE_MM, s.from_mm, s.to_mm, s.to_mm + EDGE_MM)]
+    u = np.union1d(np.union1d(even, nodes), [e for e in edges if 0 <= e <= length_mm])
     bore = np.interp(u, nodes, [points[n] for n in nodes.tolist()])
-    for step in part.seat.steps if part.seat is not None else ():
+    for step in steps:
         bore[(u >= step.from_mm) & (u <= step.to_mm)] = step.bore_mm
     return Bore(u, bore)
 
 
-def find_stop(bore: Bore, taper: Taper, target_mm: float) -> Stop:
-    """Where a part's butt-side face stops when it is slid on from the tip.
+def find_stop(bore: Bore, taper: Taper, target_mm: float, enters: Enters = "tip") -> Stop:
+    """Where a part's butt-side face stops when it is slid on from one end of its section.
 
-    Each place u in the bore is held by the blank nearest the tip that is wider
-    than it, at x(u); the part stops at the greatest x(u) - u, and never below
-    ``target_mm``, where the builder stops pushing. Good to the 1 mm grid of the
-    blank, refined by linear interpolation.
+    Each place u in the bore is held by the first blank on its way that is wider
+    than it, at x(u). From the tip the part stops at the greatest x(u) - u, from
+    the butt at the least, and never past ``target_mm``, where the builder stops
+    pushing. Good to the 1 mm grid of the blank, refined by linear interpolation.
     """
-    x, widest = taper.widest_ahead
-    held = widest.size - np.searchsorted(widest[::-1], bore.bore_mm, side="right")
+    x, od = taper.section_round(min(max(target_mm, 0.0), taper.length_mm))
+    if enters == "butt":  # the same way, looked at from the other end
+        x, od = -x[::-1], od[::-1]
+        stop = _slide(x, od, -bore.u_mm, bore.bore_mm, -target_mm)
+        return Stop(target_mm, 0.0, None, None) if stop is None else _stopped(target_mm, stop, -1)
+    stop = _slide(x, od, bore.u_mm, bore.bore_mm, target_mm)
+    return Stop(target_mm, 0.0, None, None) if stop is None else _stopped(target_mm, stop, 1)
+
+
+def _slide(
+    x: Floats, od: Floats, u: Floats, bore: Floats, target: float
+) -> tuple[float, float, float] | None:
+    """Slide toward smaller x: where it stops before ``target``, which u holds it and which x; None
+    when it gets there."""
+    widest = np.maximum.accumulate(od[::-1])[::-1]
+    held = widest.size - np.searchsorted(widest[::-1], bore, side="right")
     blocked = held > 0
     if not blocked.any():
-        return Stop(target_mm, None)
+        return None
     before = held[blocked] - 1
     after = np.minimum(before + 1, widest.size - 1)
     drop = np.where(after > before, widest[before] - widest[after], 1.0)
-    share = np.where(after > before, (widest[before] - bore.bore_mm[blocked]) / drop, 0.0)
-    at = x[before] + (x[after] - x[before]) * share - bore.u_mm[blocked]
+    share = np.where(after > before, (widest[before] - bore[blocked]) / drop, 0.0)
+    place = x[before] + (x[after] - x[before]) * share
+    at = place - u[blocked]
     worst = int(at.argmax())
-    if at[worst] <= target_mm:
-        return Stop(target_mm, None)
-    return Stop(float(at[worst]), float(bore.u_mm[blocked][worst]))
+    if at[worst] <= target:
+        return None
+    return float(at[worst]), float(u[blocked][worst]), float(place[worst])
+
+
+def _stopped(target_mm: float, stop: tuple[float, float, float], way: int) -> Stop:
+    station, u, x = (way * v for v in stop)
+    return Stop(station, abs(station - target_mm), u, x)
+
+
+def must_pass_mm(u_mm: Floats, taper: Taper, start_mm: float, enters: Enters = "tip") -> Floats:
+    """Widest blank each place u of a part passes, its own place included, on its way to ``start_mm``
+    from that end of its section; shape of ``u_mm``."""
+    x, od = taper.section_round(min(max(start_mm, 0.0), taper.length_mm))
+    if enters == "butt":
+        widest = np.maximum.accumulate(od)
+    else:
+        widest = np.maximum.accumulate(od[::-1])[::-1]
+    return np.interp(start_mm + u_mm, x, widest)
 
 
 def least_room_mm(bore: Bore, taper: Taper, station_mm: float) -> tuple[float, float]:

@@ -1,9 +1,10 @@
 """Opening a bore to the blank's taper: which reamer, how far in, what to expect after it.
 
-A tapered reamer goes in from one face of the part, small end first. At depth
-t its diameter at u from that face is small + slope (t - u), so the bore
-it leaves is known before it is cut. It goes in no further than that diameter
-stays within the bore wanted at every u: nothing that is cut away comes back.
+A tapered reamer goes in from an open face of the part, small end first, when
+its small end enters the bore. At depth t its diameter at u from that face is
+small + slope (t - u), so the bore it leaves is known before it is cut. It goes
+in no further than that diameter stays within the bore wanted at every u, nor
+than it is long, nor through a closed end: nothing that is cut away comes back.
 Method page: ``docs/methods/reaming.md``.
 """
 
@@ -18,29 +19,45 @@ from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Drill, Face, PassMade, Reamer
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.measures import MM_PER_INCH
+from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.fits import Bore, find_stop
 
 Floats = NDArray[np.float64]
 
 DRILL_STEP_MM = 0.5
 """Drills are taken to come in half millimetres while none are listed. From habit."""
+INCH_DRILL = MM_PER_INCH / 64
 MOST_PASSES = 6
-
-FACES: tuple[Face, ...] = ("butt", "tip")
+MOST_CHECKS = 4
+"""Nobody stops a reamer more often than this on one pass. From habit."""
+SAME_DEPTH_MM = 1.0
+"""A pass no deeper than one already made takes nothing. From habit."""
 
 
 @dataclass(frozen=True)
 class Cut:
     """The bore of one part: what it is, what it should be at the same places, from which station.
 
-    ``wanted_mm`` has the shape of ``bore.u_mm``; ``stretch`` is how far the material gives.
+    ``wanted_mm`` has the shape of ``bore.u_mm``; ``closed`` is a part with a
+    bottom at its butt side; ``made`` are the passes that were made.
     """
 
     start_mm: float
     bore: Bore
     wanted_mm: Floats
-    stretch: float = 0.0
     power_drill: bool = False
+    enters: Enters = "tip"
+    closed: bool = False
+    made: tuple[PassMade, ...] = ()
+
+    @property
+    def faces(self) -> tuple[Face, ...]:
+        """Faces a tool can go in by: the one that leads on to the blank is preferred, where the bore
+        wants to be widest."""
+        if self.closed:
+            return ("tip",)
+        return ("butt", "tip") if self.enters == "tip" else ("tip", "butt")
 
 
 class ReamPass(Frozen):
@@ -61,14 +78,29 @@ class ReamPass(Frozen):
     check_at_mm: tuple[float, ...]
 
 
+class DrillToGet(Frozen):
+    """A drill nobody has listed: the largest that stays under the bore wanted, in either unit."""
+
+    metric_mm: float
+    inch_64ths: int
+
+
 class ReamPlan(Frozen):
-    """All passes on one part. ``left_mm`` is the most still in the way after the last one."""
+    """All passes on one part. ``left_mm`` is the most still in the way after the last one.
+
+    ``drill_first_mm`` is the pilot to drill first, ``drill_to_get`` the one to
+    find when none at hand will do. ``own_size_mm`` is a drill of the blank's own
+    size, turned by hand, for a bore that is wanted straight.
+    """
 
     part_id: str
     most_mm: float
     drill_first_mm: float | None
     drill_half_way_mm: float | None
+    drill_to_get: DrillToGet | None
+    own_size_mm: float | None
     by_hand_only: bool
+    no_reamer: bool
     passes: tuple[ReamPass, ...]
     left_mm: float
     left_at_mm: float
@@ -83,23 +115,27 @@ def plan_reaming(
 ) -> ReamPlan:
     """Passes from the builder's own reamers that never go past the bore wanted.
 
-    The pass that takes most is made first, from either face; the butt face is
-    preferred. A reamer steeper than the blank leaves a waist, which is said.
+    Only a reamer whose small end enters is taken, the slimmest that helps first,
+    so that the next one enters; at equal thickness the one that takes most. A
+    pass that was made is not offered again.
     """
     bore, wanted, u = cut.bore, cut.wanted_mm, cut.bore.u_mm
     most = float((wanted - bore.bore_mm).max())
-    drill = _pilot(most, bore, wanted, drills)
+    drill, get = _pilot(most, bore, wanted, drills)
     if drill is not None:
         bore = bore.opened(np.full_like(u, drill))
-    tries = [_reach(reamer, face, u, wanted) for reamer in reamers for face in FACES]
     passes: list[ReamPass] = []
-    while tries and len(passes) < MOST_PASSES:
-        best = max(tries, key=lambda t: float(np.maximum(t.bore - bore.bore_mm, 0).sum()))
-        if float((best.bore - bore.bore_mm).max()) < habits().least_cut_mm:
+    while len(passes) < MOST_PASSES:
+        tries = [
+            _reach(r, face, u, wanted, closed=cut.closed) for r in reamers for face in cut.faces
+        ]
+        helps = [t for t in tries if _helps(t, bore, cut)]
+        if not helps:
             break
+        best = min(helps, key=lambda t: (t.reamer.large_mm, -_takes(t, bore)))
         began = _begins_to_cut(best, bore, u)
         bore = bore.opened(best.bore)
-        stop = find_stop(bore.stretched(cut.stretch), taper, cut.start_mm)
+        stop = find_stop(bore, taper, cut.start_mm, cut.enters)
         depth = math.floor(best.depth_mm * 10) / 10
         passes.append(
             ReamPass(
@@ -108,22 +144,53 @@ def plan_reaming(
                 from_face=best.face,
                 depth_mm=depth,
                 at_face_mm=round(_at_face(best.reamer, best.depth_mm), 3),
-                stops_short_mm=round(stop.station_mm - cut.start_mm, 1),
+                stops_short_mm=round(stop.short_mm, 1),
                 left_mm=round(max(float((wanted - bore.bore_mm).max()), 0.0), 3),
                 check_at_mm=_checks(began, depth),
             )
         )
     short = wanted - bore.bore_mm
+    left = max(float(short.max()), 0.0)
     return ReamPlan(
         part_id=part_id,
         most_mm=round(most, 3),
         drill_first_mm=drill,
         drill_half_way_mm=None if drill is None else round(bore.length_mm / 2, 1),
+        drill_to_get=get,
+        own_size_mm=_own_size(wanted) if left > habits().left_ok_mm else None,
         by_hand_only=not cut.power_drill,
+        no_reamer=not reamers,
         passes=tuple(passes),
-        left_mm=round(max(float(short.max()), 0.0), 3),
+        left_mm=round(left, 3),
         left_at_mm=round(float(u[short.argmax()]), 1),
     )
+
+
+def _takes(reach: "_Reach", bore: Bore) -> float:
+    return float(np.maximum(reach.bore - bore.bore_mm, 0).sum())
+
+
+def _helps(reach: "_Reach", bore: Bore, cut: Cut) -> bool:
+    """It enters, it cuts, and it was not made before."""
+    if reach.reamer.small_mm > bore.at(0.0 if reach.face == "butt" else bore.length_mm):
+        return False
+    if float((reach.bore - bore.bore_mm).max()) < habits().least_cut_mm:
+        return False
+    return not any(
+        p.reamer.small_mm == reach.reamer.small_mm
+        and p.reamer.large_mm == reach.reamer.large_mm
+        and p.reamer.length_mm == reach.reamer.length_mm
+        and p.from_face == reach.face
+        and reach.depth_mm <= p.depth_mm + SAME_DEPTH_MM
+        for p in cut.made
+    )
+
+
+def _own_size(wanted: Floats) -> float | None:
+    """A bore that is wanted straight is opened by a drill of the blank's own size, by hand."""
+    if float(np.ptp(wanted)) > 0.1:
+        return None
+    return math.floor(float(wanted.min()) * 10) / 10
 
 
 def reamer_name(reamer: Reamer) -> str:
@@ -139,16 +206,24 @@ def after_passes(bore: Bore, made: Sequence[PassMade]) -> Bore:
     return bore
 
 
-def _pilot(most: float, bore: Bore, wanted: Floats, drills: Sequence[Drill]) -> float | None:
-    """The largest drill that stays under the bore wanted, when there is enough to take out."""
+def _pilot(
+    most: float, bore: Bore, wanted: Floats, drills: Sequence[Drill]
+) -> tuple[float | None, DrillToGet | None]:
+    """The largest drill that stays under the bore wanted, when there is enough to take out; else the one
+    to get when none that is listed will do."""
     if most <= habits().pilot_over_mm:
-        return None
+        return None, None
     under = float(wanted.min()) - habits().drill_short_of_mm
-    if drills:
-        size = max((d.diameter_mm for d in drills if d.diameter_mm <= under), default=0.0)
-    else:
-        size = float(np.floor(under / DRILL_STEP_MM) * DRILL_STEP_MM)
-    return size if size > float(bore.bore_mm.min()) else None
+    least = float(bore.bore_mm.min())
+    metric = math.floor(under / DRILL_STEP_MM) * DRILL_STEP_MM
+    if metric <= least:
+        return None, None
+    if not drills:
+        return metric, None
+    size = max((d.diameter_mm for d in drills if d.diameter_mm <= under), default=0.0)
+    if size > least:
+        return size, None
+    return None, DrillToGet(metric_mm=metric, inch_64ths=math.floor(under / INCH_DRILL))
 
 
 def _begins_to_cut(reach: "_Reach", bore: Bore, u: Floats) -> float:
@@ -160,7 +235,7 @@ def _begins_to_cut(reach: "_Reach", bore: Bore, u: Floats) -> float:
 
 def _checks(began: float, depth: float) -> tuple[float, ...]:
     start = min(began, depth)
-    count = max(1, math.ceil((depth - start) / habits().check_every_mm))
+    count = min(max(1, math.ceil((depth - start) / habits().check_every_mm)), MOST_CHECKS)
     return tuple(round(start + (depth - start) * k / count, 1) for k in range(1, count + 1))
 
 
@@ -182,9 +257,13 @@ class _Reach:
     bore: Floats
 
 
-def _reach(reamer: Reamer, face: Face, u: Floats, wanted: Floats) -> _Reach:
+def _reach(
+    reamer: Reamer, face: Face, u: Floats, wanted: Floats, *, closed: bool = False
+) -> _Reach:
     turn, inward = _turn(face), _from_face(u, face)
-    depth = deepest_mm(reamer, inward[turn], wanted[turn])
+    depth = min(deepest_mm(reamer, inward[turn], wanted[turn]), reamer.length_mm)
+    if closed:
+        depth = min(depth, float(u[-1]))
     return _Reach(reamer, face, depth, reamed_mm(reamer, depth, inward))
 
 

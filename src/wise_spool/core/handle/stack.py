@@ -11,12 +11,24 @@ import numpy as np
 
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.blank.working import WorkingBlank
-from wise_spool.core.document.parts import DryFit, Handle, Part, PartKind
+from wise_spool.core.document.parts import Handle, HandleWished, Part, PartKind, PassMade
 from wise_spool.core.ground.findings import Place, Spot
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
-from wise_spool.core.handle.dry_fits import Believed, DryFitRead, read_dry_fit
-from wise_spool.core.handle.fits import Bore, Stop, bore_of, find_stop, stretch_of
+from wise_spool.core.ground.operations import Enters
+from wise_spool.core.handle.arbors import FILLERS
+from wise_spool.core.handle.dry_fits import BlankLesson, DryFitRead, Trial, read_dry_fit
+from wise_spool.core.handle.fits import (
+    Bore,
+    Floats,
+    Stop,
+    Stretch,
+    bore_of,
+    find_stop,
+    must_pass_mm,
+    straight_bore,
+    stretch_of,
+)
 from wise_spool.core.handle.reaming import Cut, after_passes
 
 PART_WORDS: dict[PartKind, str] = {
@@ -43,7 +55,7 @@ SAME_LINE_MM = 0.25
 """Two ends this close share one pencil line."""
 SAMPLES = 13
 
-Verdict = Literal["fits", "press", "ream", "high_spot", "loose", "unknown"]
+Verdict = Literal["fits", "press", "ream", "high_spot", "swell", "loose", "unknown"]
 
 
 class Face(Frozen):
@@ -77,8 +89,11 @@ class FitTried(Frozen):
 class PartPlaced(Frozen):
     """One part on the blank; stations in mm from the present butt.
 
-    ``stops_short_mm`` counts what the material gives, ``dry_short_mm`` does not;
-    ``binds_at_mm`` is where in the bore it is held.
+    ``enters`` is the end it comes on from. ``dry_short_mm`` is where a dry fit stops,
+    by hand and without force; ``stops_short_mm`` is where it stops pressed home, with
+    all that its material gives. ``binds_at_mm`` is where in the bore it is held,
+    ``held_at_mm`` by which station of the blank. ``band_mm`` is how far the blank
+    under it may be off what its readings say.
     """
 
     id: str
@@ -91,11 +106,16 @@ class PartPlaced(Frozen):
     material: str
     butt_face: Face
     tip_face: Face
+    enters: Enters
     verdict: Verdict
     remove_mm: float | None
     stops_short_mm: float | None
     dry_short_mm: float | None
     binds_at_mm: float | None
+    held_at_mm: float | None
+    loose_mm: float | None
+    close_mm: float | None
+    band_mm: float | None
     wall_mm: float | None
     passes_made: int
     samples: tuple[BoreSample, ...]
@@ -126,6 +146,7 @@ class Fitted:
     bore: Bore | None
     cut: Cut | None
     tried: tuple[FitTried, ...]
+    blank: tuple[BlankLesson, ...] = ()
 
     @property
     def final_bore(self) -> Bore | None:
@@ -170,58 +191,156 @@ def joined_marks(marks: list[Mark]) -> tuple[Mark, ...]:
     return tuple(joined)
 
 
-def fit_part(part: Part, start: float, end: float, work: WorkingBlank, handle: Handle) -> Fitted:
+def fit_part(
+    part: Part, start: float, end: float, work: WorkingBlank, handle: Handle, enters: Enters = "tip"
+) -> Fitted:
     """Place one part and judge how it fits, from what was measured, reamed and tried."""
-    length = work.length_mm
+    length, taper = work.length_mm, work.taper
     inner = max(start, 0.0)
     hollow = part.length_mm - (inner - start)
     on_blank = length is not None and start < length
-    glued = part.kind in GLUED_TO_BLANK
+    bored = is_bored(part, handle)
     stretch = stretch_of(part.material)
-    room = 0.0 if stretch or part.kind in SIZED_NOT_REAMED else handle.clearance_mm
+    room = _room(part, handle, stretch)
     made = [p for p in handle.passes_made if p.part_id == part.id]
-    bore = bore_of(part, hollow)
-    if bore is not None:
-        bore = after_passes(bore, made)
-    tried, believed = _tried(part, handle, len(made), bore, work, inner, hollow, stretch)
-    if believed is not None:
-        bore = believed.bore
-    blank_off = believed.blank_off_mm if believed is not None else 0.0
+    learned = (
+        _learn(part, handle, made, work, inner, hollow, enters)
+        if bored
+        else _Learned(_bore(part, hollow, handle), (), ())
+    )
+    bore = learned.bore
 
     od_a = od_b = wanted_a = wanted_b = None
     if on_blank and length is not None:
         od_a, od_b = work.od_mm(inner), work.od_mm(min(end, length))
-    if glued and od_a is not None and od_b is not None:
-        wanted_a = round((od_a + blank_off) / (1 + stretch) + room, 3)
-        wanted_b = round((od_b + blank_off) / (1 + stretch) + room, 3)
-
-    verdict: Verdict = "unknown"
+    judged = _Judged()
     cut = None
-    remove = short = dry = binds = wall = None
     samples: tuple[BoreSample, ...] = ()
-    if glued and work.taper is not None and wanted_a is not None and wanted_b is not None:
-        samples = _samples(bore, work.taper, inner, hollow, stretch, room, blank_off)
+    if bored and taper is not None and on_blank and hollow > 0:
+        aim = _Aim(taper, inner, enters, stretch, room)
+        wanted_a, wanted_b = (round(float(w), 3) for w in aim.wanted_mm(np.array([0.0, hollow])))
+        samples = _samples(bore, aim, hollow)
         if bore is not None:
-            over = bore.wider(-blank_off)
-            stop = find_stop(over.stretched(stretch), work.taper, inner)
-            free = find_stop(over, work.taper, inner)
-            wanted = (work.taper.od_mm(inner + bore.u_mm) + blank_off) / (1 + stretch) + room
-            remove = round(max(float((wanted - bore.bore_mm).max()), 0.0), 3)
-            short, dry = round(stop.station_mm - inner, 2), round(free.station_mm - inner, 2)
-            binds = None if stop.binds_at_mm is None else round(stop.binds_at_mm, 1)
-            verdict = _verdict(over, work.taper, inner, stop, free, stretch)
-            if part.kind not in SIZED_NOT_REAMED:
-                cut = Cut(inner, bore, wanted, stretch, part.power_drill)
+            judged = _judge(bore, aim)
+            if is_reamed(part):
+                cut = Cut(inner, bore, aim.wanted_mm(bore.u_mm), part.power_drill, enters, part.closed_end_mm > 0, tuple(made))  # fmt: skip
+        elif learned.came_home:
+            judged = _Judged(verdict="fits", stops_short_mm=0.0, dry_short_mm=0.0)
+    elif bored and od_a is not None and od_b is not None:
+        wanted_a, wanted_b = (round(od / (1 + stretch.wanted) + room, 3) for od in (od_a, od_b))  # fmt: skip
+    wall = None
     if wanted_a is not None and wanted_b is not None:
         wall = round(min(part.od_butt_mm - wanted_a, part.od_tip_mm - wanted_b) / 2, 2)
+    band = None
+    if taper is not None and on_blank:
+        at = np.linspace(inner, max(min(end, taper.length_mm), inner), SAMPLES)
+        band = round(float(taper.band_mm(at).max()), 3)
     placed = PartPlaced(
         id=part.id, kind=part.kind, name=part_name(part), start_mm=round(start, 3), end_mm=round(end, 3),
         od_butt_mm=part.od_butt_mm, od_tip_mm=part.od_tip_mm, material=part.material,
         butt_face=_face(inner, od_a, wanted_a, bore, 0.0), tip_face=_face(end, od_b, wanted_b, bore, hollow),
-        verdict=verdict, remove_mm=remove, stops_short_mm=short, dry_short_mm=dry, binds_at_mm=binds, wall_mm=wall,
+        enters=enters, verdict=judged.verdict, remove_mm=judged.remove_mm, stops_short_mm=judged.stops_short_mm,
+        dry_short_mm=judged.dry_short_mm, binds_at_mm=judged.binds_at_mm, held_at_mm=judged.held_at_mm,
+        loose_mm=judged.loose_mm, close_mm=judged.close_mm, band_mm=band, wall_mm=wall,
         passes_made=len(made), samples=samples,
     )  # fmt: skip
-    return Fitted(part, placed, bore, cut, tried)
+    return Fitted(part, placed, bore, cut, learned.tried, learned.blank)
+
+
+def is_bored(part: Part, handle: HandleWished) -> bool:
+    """Whether a part's own bore meets the blank: a seat's does when its arbor is glued into it."""
+    if part.kind == "reel_seat":
+        return handle.arbors.school in FILLERS
+    return part.kind in GLUED_TO_BLANK
+
+
+def is_reamed(part: Part) -> bool:
+    """Whether a bore that is too small is opened: sized parts are changed, and metal is not reamed.
+    In a seat it is the filler that is bored."""
+    if part.kind == "reel_seat":
+        return True
+    return part.kind not in SIZED_NOT_REAMED and part.material != "metal"
+
+
+def _room(part: Part, handle: HandleWished, stretch: Stretch) -> float:
+    """Room for glue on the diameter: none in what is pushed on, or bought to size."""
+    return 0.0 if stretch.most or part.kind in SIZED_NOT_REAMED else handle.clearance_mm
+
+
+def _bore(part: Part, hollow: float, handle: HandleWished) -> Bore | None:
+    if part.kind == "reel_seat" and handle.arbors.school in FILLERS:
+        pilot = handle.arbors.filler_bore_mm
+        return None if pilot is None or hollow <= 0 else straight_bore(pilot, pilot, hollow)
+    return bore_of(part, hollow)
+
+
+@dataclass(frozen=True)
+class _Aim:
+    """What a bore has to become: all that decides it."""
+
+    taper: Taper
+    inner_mm: float
+    enters: Enters
+    stretch: Stretch
+    room_mm: float
+
+    def passes_mm(self, u_mm: Floats) -> Floats:
+        """Widest blank that each place passes."""
+        return must_pass_mm(u_mm, self.taper, self.inner_mm, self.enters)
+
+    def wanted_mm(self, u_mm: Floats) -> Floats:
+        """The bore wanted at each place."""
+        return self.passes_mm(u_mm) / (1 + self.stretch.wanted) + self.room_mm
+
+
+@dataclass(frozen=True)
+class _Judged:
+    verdict: Verdict = "unknown"
+    remove_mm: float | None = None
+    stops_short_mm: float | None = None
+    dry_short_mm: float | None = None
+    binds_at_mm: float | None = None
+    held_at_mm: float | None = None
+    loose_mm: float | None = None
+    close_mm: float | None = None
+
+
+def _judge(bore: Bore, aim: _Aim) -> _Judged:
+    """Slide it on, and look at both faces and the middle."""
+    dry = find_stop(bore, aim.taper, aim.inner_mm, aim.enters)
+    home = find_stop(bore.stretched(aim.stretch.most), aim.taper, aim.inner_mm, aim.enters)
+    spots = np.array([0.0, bore.length_mm / 2, bore.length_mm])
+    at_spots = np.array([bore.at(u) for u in spots.tolist()])
+    excess = at_spots - aim.wanted_mm(spots)
+    close = float((bore.bore_mm - aim.passes_mm(bore.u_mm)).min())
+    held = home if home.short_mm > habits().short_ok_mm else dry
+    remove = max(float((aim.wanted_mm(bore.u_mm) - bore.bore_mm).max()), 0.0)
+    return _Judged(
+        verdict=_verdict(bore, aim, dry, home, float(excess.max()), at_spots - aim.passes_mm(spots)),
+        remove_mm=round(remove, 3),
+        stops_short_mm=round(home.short_mm, 2),
+        dry_short_mm=round(dry.short_mm, 2),
+        binds_at_mm=None if held.binds_at_mm is None else round(held.binds_at_mm, 1),
+        held_at_mm=None if held.held_at_mm is None else round(held.held_at_mm, 1),
+        loose_mm=round(float(excess.max()) + aim.room_mm, 3),
+        close_mm=round(close, 3),
+    )  # fmt: skip
+
+
+def _verdict(bore: Bore, aim: _Aim, dry: Stop, home: Stop, excess: float, room: Floats) -> Verdict:
+    by = habits()
+    if home.short_mm > by.short_ok_mm:
+        own = aim.taper.od_mm(aim.inner_mm + bore.u_mm)
+        if (bore.bore_mm * (1 + aim.stretch.most) >= own).all():
+            return "swell"
+        return "high_spot" if min(room[0], room[-1]) >= 0 else "ream"
+    if aim.stretch.least:  # foam holds by being under the blank
+        if float(room.max()) > 0:
+            return "loose"
+        return "press"
+    if dry.short_mm > by.short_ok_mm:
+        return "press"
+    return "loose" if excess + aim.room_mm > by.loose_over_mm else "fits"
 
 
 def _face(
@@ -231,54 +350,68 @@ def _face(
     return Face(station_mm=round(station, 3), od_mm=od, wanted_mm=wanted, bore_mm=has)
 
 
-def _tried(
-    part: Part, handle: Handle, passes: int, bore: Bore | None, work: WorkingBlank,
-    inner: float, hollow: float, stretch: float,
-) -> tuple[tuple[FitTried, ...], Believed | None]:  # fmt: skip
-    """This part's dry fits; only the last one, with nothing cut or measured since, is believed."""
-    mine = [(i, f) for i, f in enumerate(handle.dry_fits) if f.part_id == part.id]
-    out, believed = [], None
-    for i, fit in mine:
-        current = i == mine[-1][0] and _still_true(fit, part, passes)
-        read = None
-        if current and work.taper is not None and hollow > 0 and part.kind in GLUED_TO_BLANK:
-            read, believed = read_dry_fit(fit, bore, hollow, work.taper, inner, stretch)
-        out.append(
-            FitTried(id=fit.id, part_id=part.id, short_mm=fit.short_mm, current=current, read=read)
+@dataclass(frozen=True)
+class _Learned:
+    """What trying a part taught: its bore now, its tries, what the blank turned out to be."""
+
+    bore: Bore | None
+    tried: tuple[FitTried, ...]
+    blank: tuple[BlankLesson, ...]
+
+    @property
+    def came_home(self) -> bool:
+        """The last try was on this mark, and it came home."""
+        last = self.tried[-1] if self.tried else None
+        return (
+            last is not None
+            and last.current
+            and last.read is not None
+            and last.read.lesson == "home"
         )
-    return tuple(out), believed
 
 
-def _still_true(fit: DryFit, part: Part, passes: int) -> bool:
-    return (
-        fit.passes == passes
-        and fit.bore_butt_mm == part.bore_butt_mm
-        and fit.bore_tip_mm == part.bore_tip_mm
-    )
+def _learn(
+    part: Part, handle: Handle, made: Sequence[PassMade], work: WorkingBlank,
+    inner: float, hollow: float, enters: Enters,
+) -> _Learned:  # fmt: skip
+    """Follow the part through the bench in the order things were done: between two passes the last try
+    counts, what it taught of the bore goes through the next pass, and a place on the blank stays one
+    however the part is moved."""
+    bore = _bore(part, hollow, handle)
+    mine = [f for f in handle.dry_fits if f.part_id == part.id]
+    usable = [f for f in mine if f.bore_butt_mm == part.bore_butt_mm and f.bore_tip_mm == part.bore_tip_mm]  # fmt: skip
+    reads: dict[str, DryFitRead] = {}
+    blank: list[BlankLesson] = []
+    cut: Floats | None = None
+    for n in range(len(made) + 1):
+        if n and bore is not None:
+            before = bore
+            bore = after_passes(bore, made[n - 1 : n])
+            cut = np.where(bore.bore_mm > before.bore_mm + 1e-9, bore.bore_mm, 0.0)
+        here = [f for f in usable if f.passes == n]
+        if not here or work.taper is None or hollow <= 0:
+            continue
+        mark = inner if here[-1].mark_mm is None else here[-1].mark_mm - work.cut_mm
+        trial = Trial(hollow, mark, enters, work.taper, cut)
+        reads[here[-1].id], believed = read_dry_fit(here[-1], bore, trial)
+        bore = believed.bore
+        if believed.blank is not None:
+            blank.append(believed.blank)
+    tried = []
+    for fit in mine:
+        moved = fit.mark_mm is not None and abs(fit.mark_mm - work.cut_mm - inner) > SAME_LINE_MM
+        current = fit is mine[-1] and fit.passes == len(made) and fit in usable and not moved
+        tried.append(FitTried(id=fit.id, part_id=part.id, short_mm=fit.short_mm, current=current, read=reads.get(fit.id)))  # fmt: skip
+    return _Learned(bore, tuple(tried), tuple(blank))
 
 
-def _verdict(
-    over: Bore, taper: Taper, inner: float, stop: Stop, free: Stop, stretch: float
-) -> Verdict:
-    room = over.bore_mm - taper.od_mm(inner + over.u_mm)
-    if stop.station_mm - inner > habits().short_ok_mm:
-        clear = min(room[0], room[-1]) >= 0
-        return "high_spot" if clear else "ream"
-    if stretch and free.station_mm - inner > habits().short_ok_mm:
-        return "press"
-    return "loose" if float(room.min()) > habits().loose_over_mm else "fits"
-
-
-def _samples(
-    bore: Bore | None, taper: Taper, inner: float, hollow: float, stretch: float, room: float,
-    blank_off: float,
-) -> tuple[BoreSample, ...]:  # fmt: skip
+def _samples(bore: Bore | None, aim: _Aim, hollow: float) -> tuple[BoreSample, ...]:
     u = np.linspace(0.0, hollow, SAMPLES)
-    od = taper.od_mm(inner + u)
+    od, wanted = aim.taper.od_mm(aim.inner_mm + u), aim.wanted_mm(u)
     return tuple(
         BoreSample(
             at_mm=round(at, 1), od_mm=round(o, 3), bore_mm=None if bore is None else round(bore.at(at), 3),
-            wanted_mm=round((o + blank_off) / (1 + stretch) + room, 3),
+            wanted_mm=round(w, 3),
         )
-        for at, o in zip(u.tolist(), od.tolist(), strict=True)
+        for at, o, w in zip(u.tolist(), od.tolist(), wanted.tolist(), strict=True)
     )  # fmt: skip

@@ -13,8 +13,8 @@ from wise_spool.core.document.parts import Adhesive, AdhesiveKind, Part, PartKin
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.handle.entering import LOOSE
 from wise_spool.core.work.hands import hand_minutes
-from wise_spool.core.work.order import LOOSE
 
 STATIC: frozenset[PartKind] = frozenset({"winding_check", "trim_ring", "butt_cap"})
 """Small joints that need no aligning: the only ones 5-minute adhesive is for."""

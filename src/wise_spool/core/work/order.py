@@ -7,31 +7,34 @@ order is a path through it, or two parts that each want to be first are named.
 Method page: ``docs/methods/order.md``.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from contextlib import suppress
 from dataclasses import dataclass
 from graphlib import CycleError, TopologicalSorter
 
+import numpy as np
+
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.parts import AssemblySchool, Part, PartKind
+from wise_spool.core.document.parts import AssemblySchool, Part
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_diameter
 from wise_spool.core.ground.operations import Before, Enters, Need, Operation
+from wise_spool.core.handle.entering import BUTT_ENDS, LOOSE
+from wise_spool.core.handle.fits import Bore, must_pass_mm
 from wise_spool.core.work.hands import hands_min
 
 ASSEMBLY_WORDS: dict[AssemblySchool, str] = {
+    "butt_first": "the butt end over the butt, the rest from the tip",
     "tip_down": "slid down from the tip, part by part",
-    "sub_assembly": "grip and seat joined first, then slid on",
-    "butt_up": "everything on over the butt end",
-    "seat_last": "guides first, the seat last",
+    "sub_assembly": "grip and seat joined off the rod, then slid on",
+    "mixed": "what lies behind the seat over the butt, the rest from the tip",
+    "grip_guides_seat": "the grip ahead, then the guides, then the seat over the butt",
+    "seat_last": "guides first, the whole handle over the butt",
+    "butt_up": "everything over the butt end",
 }
-FROM_THE_BUTT: frozenset[PartKind] = frozenset({"butt_cap"})
-"""Kinds that close the butt end, whatever the school."""
-LOOSE: frozenset[PartKind] = frozenset({"seat_hood", "seat_nut"})
-"""Kinds that slide and are not glued; the next part traps them."""
 
 
 class Contradiction(Frozen):
@@ -53,47 +56,107 @@ class OrderPlan(Frozen):
 
 
 @dataclass(frozen=True)
+class Proud:
+    """Something that will stand proud of the blank, whose work puts it there, and how thick it is."""
+
+    operation: str
+    part_id: str
+    what: str
+    start_mm: float
+    end_mm: float
+    od_mm: float
+
+
+@dataclass(frozen=True)
 class Placed:
-    """What the order needs to know of a part on the blank; bores as they will be when it is fitted."""
+    """What the order needs to know of a part on the blank; its bore as it will be when it is fitted,
+    None while nobody knows."""
 
     part: Part
     name: str
     start_mm: float
     end_mm: float
-    bore_wanted_mm: tuple[float, float] | None
+    enters: Enters
+    bore: Bore | None
     reamed: bool
+    filled: bool = False
+    members: tuple[str, ...] = ()
+
+    def least_over(self, proud: Proud) -> float | None:
+        """The least of its bores that slides over something proud on the way to its place; None when
+        none does, nought while its bore is not known."""
+        if self.bore is None:
+            passes = (
+                self.start_mm < proud.end_mm
+                if self.enters == "tip"
+                else self.end_mm > proud.start_mm
+            )
+            return 0.0 if passes else None
+        at = max(self.start_mm, 0.0) + self.bore.u_mm
+        over = at < proud.end_mm if self.enters == "tip" else at > proud.start_mm
+        return float(self.bore.bore_mm[over].min()) if over.any() else None
 
 
 def plan_order(
-    build: Build, work: WorkingBlank, placed: Iterable[Placed], others: Iterable[Operation] = ()
+    build: Build,
+    work: WorkingBlank,
+    placed: Iterable[Placed],
+    others: Iterable[Operation] = (),
+    prouds: Sequence[Proud] = (),
 ) -> OrderPlan:
     """An order of work for the school, or what contradicts it; ``others`` are the operations of the
-    other rooms, ordered along."""
+    other rooms, ordered along, ``prouds`` what stands in the way of all that passes it."""
     everything = list(placed)
     parts = [p for p in everything if not p.part.on_rod]
     staying = [p for p in everything if p.part.on_rod]
-    entry = {p.part.id: _enters(p, build, parts) for p in parts}
-    contradictions = [
-        c for p in parts if (c := _cannot_pass(p, entry[p.part.id], build, work)) is not None
+    joined = _joined_first(parts) if build.handle.assembly == "sub_assembly" else ()
+    bodies = _bodies(parts, joined)
+    contradictions = [c for p in bodies if (c := _cannot_pass(p, build, work)) is not None]
+    contradictions += [
+        _past_what_stays(p, stays) for p in bodies for stays in staying if _must_pass(p, stays)
     ]
     contradictions += [
-        _past_what_stays(p, stays)
-        for p in parts
-        for stays in staying
-        if _must_pass(p, stays, entry)
+        c for p in bodies for o in prouds if (c := _over_its_own(p, o, build)) is not None
     ]
-    operations = [*others, *_handle_operations(build, parts, entry)]
-    firsts = _passing(parts, entry) + _round_the_guides(build, parts, entry)
+    operations = [*others, *_handle_operations(build, bodies, parts)]
+    firsts = _passing(bodies) + _round_the_guides(build, bodies)
+    firsts += _round_what_is_proud(bodies, prouds, build)
     contradictions += _strays(everything)
     ordered, stuck = in_order(operations, firsts, set(build.handle.steps_done))
-    contradictions += _circles(ordered, stuck, parts)
+    contradictions += _circles(ordered, stuck, bodies)
     return OrderPlan(
         school=build.handle.assembly,
         steps=tuple(ordered),
         contradictions=tuple(contradictions),
-        vent=_vent(build, parts),
-        sub_assembly=_joined_first(parts) if build.handle.assembly == "sub_assembly" else (),
+        vent=_vent(build, bodies, ordered),
+        sub_assembly=joined,
     )
+
+
+def _bodies(parts: list[Placed], joined: tuple[str, ...]) -> list[Placed]:
+    """The parts as they go on: those that are joined off the rod are one."""
+    if not joined:
+        return parts
+    group = [p for p in parts if p.part.id in joined]
+    seat = next(p for p in group if p.part.kind == "reel_seat")
+    bores = [p.bore for p in group]
+    first = max(group[0].start_mm, 0.0)
+    bore = None
+    if all(b is not None for b in bores):
+        u = np.concatenate([max(p.start_mm, 0.0) - first + p.bore.u_mm for p in group if p.bore])
+        bore = Bore(u, np.concatenate([b.bore_mm for b in bores if b]))
+    name = " and ".join(p.name for p in group)
+    one = Placed(
+        seat.part, f"joined {name}", group[0].start_mm, group[-1].end_mm, seat.enters, bore,
+        reamed=any(p.reamed for p in group), filled=seat.filled, members=joined,
+    )  # fmt: skip
+    out = []
+    for p in parts:
+        if p.part.id == group[0].part.id:
+            out.append(one)
+        elif p.part.id not in joined:
+            out.append(p)
+    return out
 
 
 def in_order(
@@ -158,42 +221,28 @@ def _sorted(
     return order, sorted((i for i in by_id if i not in set(order)), key=rank)
 
 
-def _enters(p: Placed, build: Build, parts: list[Placed]) -> Enters:
-    handle = build.handle
-    if p.part.kind in FROM_THE_BUTT or p.part.closed_end_mm > 0 or handle.guides_on:
-        return "butt"
-    if handle.assembly == "butt_up":
-        return "butt"
-    if handle.assembly == "seat_last":
-        seat = next((q for q in parts if q.part.kind == "reel_seat"), None)
-        if seat is not None:
-            return "butt"
-    return "tip"
-
-
-def _cannot_pass(
-    p: Placed, enters: Enters, build: Build, work: WorkingBlank
-) -> Contradiction | None:
-    """A part that comes over the butt must clear all the blank between the butt and its place."""
-    if enters == "tip" or work.taper is None or p.bore_wanted_mm is None or p.start_mm <= 1:
+def _cannot_pass(p: Placed, build: Build, work: WorkingBlank) -> Contradiction | None:
+    """A part that comes over the butt must clear all the blank between the butt and its place, with
+    every place of its bore."""
+    if p.enters == "tip" or work.taper is None or p.bore is None:
         return None
-    thickest = work.taper.widest_from(0.0)
-    least = min(p.bore_wanted_mm)
-    if least >= thickest + habits().pass_room_mm:
+    passes = must_pass_mm(p.bore.u_mm, work.taper, max(p.start_mm, 0.0), "butt")
+    short = p.bore.bore_mm - passes
+    if float(short.min()) >= -habits().pass_room_mm:
         return None
-    rule = build.rule
+    at, rule = int(short.argmin()), build.rule
     why = "the guides are on" if build.handle.guides_on else "this order brings it over the butt"
     return Contradiction(
         part_id=p.part.id,
         other_id=None,
-        sentence=f"The {p.name} (bore {format_diameter(least, rule)} at its mark) cannot come over the butt "
-        f"({format_diameter(thickest, rule)}), and {why}: take it a size up and fill the gap, or change the order.",
+        sentence=f"The {p.name} (bore {format_diameter(float(p.bore.bore_mm[at]), rule)}) cannot come over the butt "
+        f"({format_diameter(float(passes[at]), rule)}), and {why}: take it a size up and fill the gap, or change the order.",
     )
 
 
-def _must_pass(p: Placed, stays: Placed, entry: dict[str, Enters]) -> bool:
+def _must_pass(p: Placed, stays: Placed) -> bool:
     """Whether ``p`` has to slide over a part that stays on the rod."""
-    if entry[p.part.id] == "butt":
+    if p.enters == "butt":
         return stays.start_mm < p.start_mm
     return stays.start_mm > p.start_mm
 
@@ -206,9 +255,48 @@ def _past_what_stays(p: Placed, stays: Placed) -> Contradiction:
     )
 
 
-def _handle_operations(
-    build: Build, parts: list[Placed], entry: dict[str, Enters]
-) -> list[Operation]:
+def _is_of(proud: Proud, p: Placed) -> bool:
+    return proud.part_id == p.part.id or proud.part_id in p.members
+
+
+def _blocked(p: Placed, proud: Proud) -> float | None:
+    """The bore that does not pass something proud; None when it passes, or need not."""
+    least = p.least_over(proud)
+    return least if least is not None and least < proud.od_mm else None
+
+
+def _over_its_own(p: Placed, proud: Proud, build: Build) -> Contradiction | None:
+    """A seat has to slide over its own bands, and whatever is joined to it has to as well."""
+    least = _blocked(p, proud) if _is_of(proud, p) else None
+    if not least:
+        return None
+    rule = build.rule
+    face = "butt" if p.enters == "tip" else "tip"
+    return Contradiction(
+        part_id=p.part.id,
+        other_id=None,
+        sentence=f"The {p.name} cannot slide over {proud.what} ({format_diameter(proud.od_mm, rule)}): on the way its {face} side, "
+        f"{format_diameter(least, rule)} inside, has to pass it. Bring it from the other end, keep the bands on the near side "
+        "of what is narrow, or glue foam into the seat and bore that.",
+    )
+
+
+def _round_what_is_proud(
+    bodies: list[Placed], prouds: Sequence[Proud], build: Build
+) -> list[tuple[str, str, str]]:
+    """What could not pass it goes on before it is there."""
+    out = []
+    for p in bodies:
+        for proud in prouds:
+            if _is_of(proud, p) or (least := _blocked(p, proud)) is None:
+                continue
+            bore = f", bored {format_diameter(least, build.rule)}," if least else ""
+            why = f"the {p.name}{bore} cannot pass {proud.what} ({format_diameter(proud.od_mm, build.rule)})"
+            out.append((f"part:{p.part.id}", proud.operation, why))
+    return out
+
+
+def _handle_operations(build: Build, bodies: list[Placed], parts: list[Placed]) -> list[Operation]:
     """Scuffing, and for each part its reaming, its arbor and its seating."""
     if not parts:
         return []
@@ -222,8 +310,9 @@ def _handle_operations(
             caution="Carbon dust: mask and extraction. Alcohol burns: away from flame and heat.",
         )
     ]  # fmt: skip
-    for n, p in enumerate(parts):
-        out += _part_operations(p, n, entry[p.part.id], trimmed, scuffed)
+    for n, p in enumerate(bodies):
+        members = [q for q in parts if q.part.id in p.members] or [p]
+        out += _body_operations(p, n, members, trimmed, scuffed)
     has_check = any(p.kind == "winding_check" for p in build.handle.parts)
     if not has_check and not build.handle.no_check and not build.handle.guides_on:
         out.append(
@@ -235,78 +324,126 @@ def _handle_operations(
     return out
 
 
-def _part_operations(
-    p: Placed, n: int, enters: Enters, trimmed: Before, scuffed: Before
+def _body_operations(
+    p: Placed, n: int, members: list[Placed], trimmed: Before, scuffed: Before
 ) -> list[Operation]:
+    """What makes one body ready, and putting it on."""
     kind, part = p.part.kind, p.part.id
     place = Place(start_mm=p.start_mm, end_mm=p.end_mm)
     firsts = [scuffed, Before(id="spine", why="parts are aligned to its line")]
+    out: list[Operation] = []
+    for k, one in enumerate(members):
+        ready, made = _made_ready(one, n + k / 10, trimmed, scuffed)
+        out += made
+        firsts += ready
+    if p.members:
+        out.append(
+            Operation(
+                id=f"join:{part}", kind="join", stage="handle", rank=(1, 20.0 + n), part_id=part, place=place, irreversible=True,
+                words="Glue the " + " and ".join(m.name for m in members) + " together off the rod, straight, and let it set",
+                after=tuple(b for b in firsts if b.id not in (scuffed.id, "spine")), needs=(Need(what="a rod or mandrel of the blank's size, waxed"),),
+            )
+        )  # fmt: skip
+        firsts.append(Before(id=f"join:{part}", why="they go on as one"))
+    verb = "Slide on" if kind in LOOSE else "Glue on"
+    rank = (2.0, float(n) - 50) if kind in BUTT_ENDS and p.enters == "butt" else (2.0, float(n) if p.enters == "tip" else 100.0 - n)  # fmt: skip
+    out.append(
+        Operation(
+            id=f"part:{part}", kind="part", stage="handle", words=f"{verb} the {p.name}, from the {p.enters}",
+            rank=rank, part_id=part, place=place, enters=p.enters,
+            irreversible=kind not in LOOSE, after=tuple(firsts),
+            hands_min=None if kind in LOOSE else sum(hands_min(m.part.kind) for m in members),
+        )
+    )  # fmt: skip
+    return out
+
+
+def _made_ready(
+    p: Placed, n: float, trimmed: Before, scuffed: Before
+) -> tuple[list[Before], list[Operation]]:
+    """Its filler, its reaming and its arbor, and why they come before it."""
+    kind, part = p.part.kind, p.part.id
+    place = Place(start_mm=p.start_mm, end_mm=p.end_mm)
+    before: list[Before] = []
     out = []
+    if p.filled:
+        out.append(
+            Operation(
+                id=f"fill:{part}", kind="arbor", stage="handle", rank=(0, 5.0 + n), part_id=part, place=place,
+                words=f"Glue the filler into the {p.name}, off the rod, and let it cure", irreversible=True,
+            )
+        )  # fmt: skip
+        before.append(Before(id=f"fill:{part}", why="it is bored to the blank in its filler"))
     if p.reamed:
         out.append(
             Operation(
                 id=f"ream:{part}", kind="ream", stage="handle", rank=(0, 10.0 + n), words=f"Ream the {p.name} and try it",
-                part_id=part, place=place, irreversible=True, after=(trimmed,), needs=(Need(what="tapered reamer"),),
+                part_id=part, place=place, irreversible=True, after=(trimmed, *before), needs=(Need(what="tapered reamer"),),
                 caution="Clamp it, or hold it with a leather glove off the bit; let the tool cut.",
             )
         )  # fmt: skip
-        firsts.append(Before(id=f"ream:{part}", why="it does not reach its mark before"))
-    if kind in ("reel_seat", "butt_ferrule"):
+        before.append(Before(id=f"ream:{part}", why="it does not reach its mark before"))
+    if kind in ("reel_seat", "butt_ferrule") and not p.filled:
         out.append(
             Operation(
                 id=f"arbor:{part}", kind="arbor", stage="handle", rank=(1, 10.0 + n), part_id=part, place=place,
                 words=f"Build the arbor for the {p.name}, try it on", after=(scuffed,),
             )
         )  # fmt: skip
-        firsts.append(Before(id=f"arbor:{part}", why="it sits on its arbor"))
-    verb = "Slide on" if kind in LOOSE else "Glue on"
-    late = 4 if kind in FROM_THE_BUTT else 2
-    out.append(
-        Operation(
-            id=f"part:{part}", kind="part", stage="handle", words=f"{verb} the {p.name}, from the {enters}",
-            rank=(late, float(n) if enters == "tip" else float(100 - n)), part_id=part, place=place, enters=enters,
-            irreversible=kind not in LOOSE, after=tuple(firsts), hands_min=None if kind in LOOSE else hands_min(kind),
-        )
-    )  # fmt: skip
-    return out
+        before.append(Before(id=f"arbor:{part}", why="it sits on its arbor"))
+    return before, out
 
 
-def _passing(parts: list[Placed], entry: dict[str, Enters]) -> list[tuple[str, str, str]]:
+def _passing(bodies: list[Placed]) -> list[tuple[str, str, str]]:
     """The lower part lies nearer the butt: from the tip it passes the upper one's place, and the
     other way round."""
     out = []
-    for i, low in enumerate(parts):
-        for high in parts[i + 1 :]:
+    for i, low in enumerate(bodies):
+        for high in bodies[i + 1 :]:
             a, b = f"part:{low.part.id}", f"part:{high.part.id}"
-            if entry[low.part.id] == "tip":
+            if low.enters == "tip":
                 out.append((a, b, f"from the tip the {low.name} passes the place of the {high.name}"))  # fmt: skip
-            if entry[high.part.id] == "butt":
+            if high.enters == "butt":
                 out.append((b, a, f"from the butt the {high.name} passes the place of the {low.name}"))  # fmt: skip
     return out
 
 
-def _round_the_guides(
-    build: Build, parts: list[Placed], entry: dict[str, Enters]
-) -> list[tuple[str, str, str]]:
+def _round_the_guides(build: Build, bodies: list[Placed]) -> list[tuple[str, str, str]]:
     out = []
-    for p in parts:
+    late = build.handle.assembly in ("seat_last", "grip_guides_seat")
+    for p in bodies:
         step = f"part:{p.part.id}"
-        if entry[p.part.id] == "tip":
+        if p.enters == "tip":
             why = f"the {p.name} slides on from the tip, past every guide's place"
             out += [(step, "guides", why), (step, "tip_top", why)]
-        elif build.handle.assembly == "seat_last":
-            out.append(("guides", step, "the seat is aligned to the guides"))
+        elif is_blind(p.part) and not build.handle.tip_closed:
+            out.append(
+                (step, "tip_top", f"while the tip is open no air is trapped in the {p.name}")
+            )
+        if p.enters == "butt" and late and not _is_butt_end(p):
+            out.append(("guides", step, f"the {p.name} is aligned to the guides"))
     return out
 
 
+def is_blind(part: Part) -> bool:
+    """Whether a part closes the blank's butt end, so that air has to get out elsewhere."""
+    return part.kind in ("butt_cap", "butt_ferrule") or part.closed_end_mm > 0
+
+
+def _is_butt_end(p: Placed) -> bool:
+    return p.part.kind in BUTT_ENDS or p.part.closed_end_mm > 0
+
+
 def _strays(parts: list[Placed]) -> list[Contradiction]:
-    """A hood or nut slides on the seat: a part glued between the two traps it on the wrong side."""
-    seats = [i for i, p in enumerate(parts) if p.part.kind == "reel_seat"]
+    """A hood or nut slides on the seat, a nut on a ferrule as well: a part glued between the two traps
+    it on the wrong side."""
+    anchors = [i for i, p in enumerate(parts) if p.part.kind in ("reel_seat", "butt_ferrule")]
     found = []
     for i, p in enumerate(parts):
         if p.part.kind not in LOOSE:
             continue
-        if not seats:
+        own = [a for a in anchors if p.part.kind == "seat_nut" or parts[a].part.kind == "reel_seat"]
+        if not own:
             found.append(
                 Contradiction(
                     part_id=p.part.id,
@@ -315,14 +452,14 @@ def _strays(parts: list[Placed]) -> list[Contradiction]:
                 )
             )
             continue
-        seat = min(seats, key=lambda s: abs(s - i))
-        between = [q for q in parts[min(i, seat) + 1 : max(i, seat)] if q.part.kind not in LOOSE]
+        on = min(own, key=lambda s: abs(s - i))
+        between = [q for q in parts[min(i, on) + 1 : max(i, on)] if q.part.kind not in LOOSE]
         if between:
             found.append(
                 Contradiction(
                     part_id=p.part.id,
                     other_id=between[0].part.id,
-                    sentence=f"The {between[0].name} would sit between the {p.name} and the seat it slides on: "
+                    sentence=f"The {between[0].name} would sit between the {p.name} and the {parts[on].name} it slides on: "
                     f"put the {p.name} on before the {between[0].name}.",
                 )
             )
@@ -380,15 +517,24 @@ def _touch(low: Placed, high: Placed) -> bool:
     return high.start_mm - low.end_mm < 0.5
 
 
-def _vent(build: Build, parts: list[Placed]) -> str | None:
-    blind = [
-        p for p in parts if p.part.kind in ("butt_cap", "butt_ferrule") or p.part.closed_end_mm > 0
-    ]
-    if not blind:
-        return None
-    if build.handle.tip_closed:
-        return (
-            f"The tip is closed already: file a small vent groove for the {blind[0].name}, "
-            "or the trapped air pushes it off as the adhesive sets."
-        )
+def _vent(build: Build, bodies: list[Placed], ordered: list[Operation]) -> str | None:
+    """Air is trapped by a blind part that goes on when the tip is closed already: said to be, or by
+    this very order, or by what was done."""
+    at = {o.id: n for n, o in enumerate(ordered)}
+    closed = next((o for o in ordered if o.id == "tip_top"), None)
+    for p in (b for b in bodies if is_blind(b.part)):
+        step = at.get(f"part:{p.part.id}")
+        if step is None or ordered[step].done:
+            continue
+        after = closed is not None and (closed.done or at["tip_top"] < step)
+        if build.handle.tip_closed or build.handle.guides_on or after:
+            when = (
+                "is closed already"
+                if build.handle.tip_closed or (closed and closed.done)
+                else "is closed by then"
+            )
+            return (
+                f"The tip {when}: file a small vent groove for the {p.name}, "
+                "or the trapped air pushes it off as the adhesive sets."
+            )
     return None

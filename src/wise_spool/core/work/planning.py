@@ -13,12 +13,13 @@ from wise_spool.core.finish.operations import finish_operations
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.operations import Operation
 from wise_spool.core.guides.operations import guide_operations
+from wise_spool.core.handle.arbors import FILLERS
 from wise_spool.core.handle.assembling import HandlePlan
-from wise_spool.core.handle.fits import gap_volume_ml
+from wise_spool.core.handle.fits import gap_volume_ml, straight_bore
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.spine.operations import spine_operations
 from wise_spool.core.work.glue_up import Gap, GlueUpPlan, plan_glue_up
-from wise_spool.core.work.order import OrderPlan, Placed, in_order, plan_order
+from wise_spool.core.work.order import OrderPlan, Placed, Proud, in_order, plan_order
 
 
 class WorkPlan(Frozen):
@@ -38,11 +39,16 @@ def plan_work(
 ) -> WorkPlan:
     """Gather the rooms' operations and order them; mix for the joints in the order they go on."""
     rooms = [*blank_operations(build), *spine_operations(build), *guide_operations(build)]
-    order = plan_order(build, work, [_for_order(f) for f in fitted], rooms)
+    order = plan_order(
+        build, work, [_for_order(build, f) for f in fitted], rooms, _prouds(build, handle)
+    )
     coats = finish_operations(build, finish)
     done = {o.id for o in order.steps if o.done}
     operations, _ = in_order([*order.steps, *coats], (), done)
-    glued = [o.part_id for o in order.steps if o.kind == "part" and o.part_id]
+    glued: list[str] = []
+    for o in order.steps:
+        if o.kind == "part" and o.part_id:
+            glued += order.sub_assembly if o.part_id in order.sub_assembly else (o.part_id,)
     return WorkPlan(
         operations=tuple(operations),
         order=order,
@@ -50,16 +56,45 @@ def plan_work(
     )
 
 
-def _for_order(f: Fitted) -> Placed:
-    final = f.final_bore
+def _for_order(build: Build, f: Fitted) -> Placed:
     reamed = f.placed.verdict in ("ream", "high_spot") and f.cut is not None
+    bore = f.final_bore
     a, b = f.placed.butt_face.wanted_mm, f.placed.tip_face.wanted_mm
-    bores = None
-    if final is not None:
-        bores = (float(final.bore_mm[0]), float(final.bore_mm.min()))
-    elif a is not None and b is not None:
-        bores = (a, b)
-    return Placed(f.part, f.placed.name, f.placed.start_mm, f.placed.end_mm, bores, reamed)
+    if bore is None and a is not None and b is not None:
+        hollow = f.placed.end_mm - max(f.placed.start_mm, 0.0)
+        bore = straight_bore(a, b, hollow) if hollow > 0 else None
+    filled = f.part.kind == "reel_seat" and build.handle.arbors.school in FILLERS
+    return Placed(
+        f.part,
+        f.placed.name,
+        f.placed.start_mm,
+        f.placed.end_mm,
+        f.placed.enters,
+        bore,
+        reamed,
+        filled,
+    )
+
+
+def _prouds(build: Build, handle: HandlePlan) -> list[Proud]:
+    """Bands of tape and mesh on the blank, and the tape between a ferrule's keys."""
+    names = {p.id: p.name for p in handle.parts}
+    out = [
+        Proud(f"arbor:{a.seat_id}", a.seat_id, f"the bands of the {names[a.seat_id]}", b.start_mm, b.end_mm, b.outside_mm)
+        for a in handle.arbors
+        if a.school not in FILLERS
+        for b in a.bands
+        if b.outside_mm > b.od_mm + 0.01
+    ]  # fmt: skip
+    bores = {p.id: p.butt_face.bore_mm for p in handle.parts}
+    for g in handle.grooves:
+        bore = bores[g.part_id]
+        if bore is not None and g.gap_per_side_mm is not None and g.gap_per_side_mm > 0:
+            out += [
+                Proud(f"arbor:{g.part_id}", g.part_id, f"the tape under the {names[g.part_id]}", b.start_mm, b.end_mm, bore - 0.01)
+                for b in g.bands
+            ]  # fmt: skip
+    return out
 
 
 def _gaps(fitted: tuple[Fitted, ...], work: WorkingBlank, handle: HandlePlan) -> list[Gap]:
