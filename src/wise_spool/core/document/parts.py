@@ -189,13 +189,37 @@ class Drill(Row):
     diameter_mm: DiameterMm
 
 
+HandTool = Literal["reamer", "drill", "file", "sandpaper"]
+
+
 class PassMade(Row):
-    """A pass of a reamer that was made at the bench."""
+    """A tool that was in a bore at the bench, from a face as deep as ``depth_mm``.
+
+    A reamer leaves its cone and a drill its ``diameter_mm``. A round file, or
+    sandpaper on a dowel, works from ``from_mm`` on and takes ``took_mm`` off the
+    diameter at ``most_at_mm`` and less toward both ends, or evenly when that is
+    null; null while nobody has measured.
+    """
 
     part_id: Id
-    reamer: Reamer
+    tool: HandTool = "reamer"
+    reamer: Reamer | None = None
+    diameter_mm: DiameterMm | None = None
     from_face: Face
+    from_mm: LengthMm = 0.0
     depth_mm: Annotated[float, Field(ge=0, le=2500)]
+    most_at_mm: LengthMm | None = None
+    took_mm: Annotated[float, Field(ge=0, le=10)] | None = None
+
+    @model_validator(mode="after")
+    def _says_its_size(self) -> "PassMade":
+        if self.tool == "reamer" and self.reamer is None:
+            raise ValueError("which reamer it was has to be said")
+        if self.tool == "drill" and self.diameter_mm is None:
+            raise ValueError("the drill's diameter has to be said")
+        if self.depth_mm < self.from_mm:
+            raise ValueError("hand work ends further in than it begins")
+        return self
 
 
 class DryFit(Row):

@@ -419,6 +419,24 @@ class Habits(Frozen):
         "habit",
         "handle-ream",
     )
+    hand_share: float = _habit(
+        0.8,
+        "Share of what is left that is taken by hand before the next try.",
+        "share",
+        0.2,
+        1,
+        "habit",
+        "ream-left",
+    )
+    light_mm: float = _habit(
+        0.2,
+        "So little is taken out by hand all along: where it rubs is not known.",
+        "mm",
+        0,
+        1,
+        "habit",
+        "ream-left",
+    )
     glue_room_mm: float = _habit(
         0.05,
         "Less room than this over the blank scrapes the adhesive off.",

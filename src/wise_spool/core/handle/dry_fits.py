@@ -129,7 +129,7 @@ def _booked(
     bore_sd, blank_sd = _bore_sd(bore, trial, at), float(taper.band_mm(station))
     total = math.hypot(bore_sd, blank_sd)
     if abs(off) < 0.5 * total:
-        return _read(fit, expected, "as_expected", at_least=home), Believed(bore)
+        return _read(fit, expected, "as_expected", at_least=home), Believed(bore.wider(off))
     clear = _ends_clear(bore, taper, stopped)
     if off < 0 and -off > FAR_OUT * total and (clear or _was_cut(bore, trial, at)):
         within = _uncut(bore, trial)

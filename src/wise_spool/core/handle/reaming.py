@@ -21,7 +21,7 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MM_PER_INCH
 from wise_spool.core.ground.operations import Enters
-from wise_spool.core.handle.fits import Bore, find_stop
+from wise_spool.core.handle.fits import EDGE_MM, Bore, find_stop
 
 Floats = NDArray[np.float64]
 
@@ -85,6 +85,16 @@ class DrillToGet(Frozen):
     inch_64ths: int
 
 
+class HandPass(Frozen):
+    """What no reamer takes: this much off the diameter at ``most_at_mm``, less and less toward two other
+    places, or evenly between them when it is None; all from the butt face."""
+
+    from_mm: float
+    to_mm: float
+    most_at_mm: float | None
+    take_mm: float
+
+
 class ReamPlan(Frozen):
     """All passes on one part. ``left_mm`` is the most still in the way after the last one.
 
@@ -104,6 +114,7 @@ class ReamPlan(Frozen):
     passes: tuple[ReamPass, ...]
     left_mm: float
     left_at_mm: float
+    by_hand: HandPass | None
 
 
 def plan_reaming(
@@ -163,6 +174,7 @@ def plan_reaming(
         passes=tuple(passes),
         left_mm=round(left, 3),
         left_at_mm=round(float(u[short.argmax()]), 1),
+        by_hand=_by_hand(u, short) if left > habits().left_ok_mm else None,
     )
 
 
@@ -177,13 +189,30 @@ def _helps(reach: "_Reach", bore: Bore, cut: Cut) -> bool:
     if float((reach.bore - bore.bore_mm).max()) < habits().least_cut_mm:
         return False
     return not any(
-        p.reamer.small_mm == reach.reamer.small_mm
+        p.reamer is not None
+        and p.reamer.small_mm == reach.reamer.small_mm
         and p.reamer.large_mm == reach.reamer.large_mm
         and p.reamer.length_mm == reach.reamer.length_mm
         and p.from_face == reach.face
         and reach.depth_mm <= p.depth_mm + SAME_DEPTH_MM
         for p in cut.made
     )
+
+
+def _by_hand(u: Floats, short: Floats) -> HandPass:
+    """Sandpaper on a dowel, most where most is left, blending out to where it clears: less than is in
+    the way, so that the next try comes before too much is gone. A little is taken evenly all along: nobody
+    knows where so little rubs."""
+    worst = int(short.argmax())
+    take = round(float(short[worst]) * habits().hand_share, 3)
+    whole = HandPass(from_mm=0.0, to_mm=round(float(u[-1]), 1), most_at_mm=None, take_mm=take)
+    if short[worst] <= habits().light_mm:
+        return whole
+    clear = short <= 0
+    before, behind = np.flatnonzero(clear[:worst]), np.flatnonzero(clear[worst:])
+    a = float(u[before[-1]]) if before.size else 0.0
+    b = float(u[worst + behind[0]]) if behind.size else float(u[-1])
+    return HandPass(from_mm=round(a, 1), to_mm=round(b, 1), most_at_mm=round(float(u[worst]), 1), take_mm=take)  # fmt: skip
 
 
 def _own_size(wanted: Floats) -> float | None:
@@ -199,11 +228,26 @@ def reamer_name(reamer: Reamer) -> str:
 
 
 def after_passes(bore: Bore, made: Sequence[PassMade]) -> Bore:
-    """The bore once these passes have been through it."""
+    """The bore once these tools have been through it, in their order."""
     for p in made:
-        cone = reamed_mm(p.reamer, p.depth_mm, _from_face(bore.u_mm, p.from_face))
-        bore = bore.opened(cone)
+        inward = _from_face(bore.u_mm, p.from_face)
+        within = (inward >= p.from_mm) & (inward <= p.depth_mm)
+        if p.reamer is not None:
+            bore = bore.opened(reamed_mm(p.reamer, p.depth_mm, inward))
+        elif p.diameter_mm is not None:
+            bore = bore.opened(np.where(within, p.diameter_mm, 0.0))
+        else:
+            bore = Bore(bore.u_mm, bore.bore_mm + _blended(p, inward) * within * (p.took_mm or 0.0))
     return bore
+
+
+def _blended(p: PassMade, inward: Floats) -> Floats:
+    """How hand work spreads: even all along when no place was worked most, else less toward both ends."""
+    if p.most_at_mm is None:
+        return np.ones_like(inward)
+    a, most, b = p.from_mm, p.most_at_mm, p.depth_mm
+    ends = [0.0 if most - a > 1 else 1.0, 1.0, 0.0 if b - most > 1 else 1.0]
+    return np.asarray(np.interp(inward, [a - EDGE_MM, most, b + EDGE_MM], ends), float)
 
 
 def _pilot(

@@ -4,7 +4,7 @@ Method pages: ``docs/methods/handle.md``, ``docs/methods/fits.md``.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -221,7 +221,7 @@ def fit_part(
         wanted_a, wanted_b = (round(float(w), 3) for w in aim.wanted_mm(np.array([0.0, hollow])))
         samples = _samples(bore, aim, hollow)
         if bore is not None:
-            judged = _judge(bore, aim)
+            judged = _as_tried(_judge(bore, aim), learned, aim)
             if is_reamed(part):
                 cut = Cut(inner, bore, aim.wanted_mm(bore.u_mm), part.power_drill, enters, part.closed_end_mm > 0, tuple(made))  # fmt: skip
         elif learned.came_home:
@@ -359,15 +359,27 @@ class _Learned:
     blank: tuple[BlankLesson, ...]
 
     @property
-    def came_home(self) -> bool:
-        """The last try was on this mark, and it came home."""
+    def last_mm(self) -> float | None:
+        """How far short the last try on this mark stopped, None when nothing since was tried."""
         last = self.tried[-1] if self.tried else None
         return (
-            last is not None
-            and last.current
-            and last.read is not None
-            and last.read.lesson == "home"
+            last.short_mm if last is not None and last.current and last.read is not None else None
         )
+
+    @property
+    def came_home(self) -> bool:
+        """The last try was on this mark, and it came home."""
+        return self.last_mm is not None and abs(self.last_mm) <= habits().short_ok_mm
+
+
+def _as_tried(judged: _Judged, learned: _Learned, aim: _Aim) -> _Judged:
+    """What was tried goes before what is reckoned: a part that stopped short is not home."""
+    short = learned.last_mm
+    if short is None or short <= habits().short_ok_mm or aim.stretch.most:
+        return judged
+    if judged.verdict not in ("fits", "loose"):
+        return judged
+    return replace(judged, verdict="ream", stops_short_mm=short, dry_short_mm=short)
 
 
 def _learn(
@@ -387,7 +399,8 @@ def _learn(
         if n and bore is not None:
             before = bore
             bore = after_passes(bore, made[n - 1 : n])
-            cut = np.where(bore.bore_mm > before.bore_mm + 1e-9, bore.bore_mm, 0.0)
+            by_hand = made[n - 1].tool in ("file", "sandpaper")
+            cut = None if by_hand else np.where(bore.bore_mm > before.bore_mm + 1e-9, bore.bore_mm, 0.0)  # fmt: skip
         here = [f for f in usable if f.passes == n]
         if not here or work.taper is None or hollow <= 0:
             continue
