@@ -19,6 +19,7 @@ from wise_spool.core.handle.arbors import (
     plan_arbors,
 )
 from wise_spool.core.handle.entering import entries
+from wise_spool.core.handle.nesting import nested
 from wise_spool.core.handle.reaming import ReamPlan, plan_reaming
 from wise_spool.core.handle.sizes import SizeChoice, choose_sizes
 from wise_spool.core.handle.stack import (
@@ -67,10 +68,11 @@ def fit_parts(build: Build, work: WorkingBlank) -> tuple[Fitted, ...]:
     """Every part placed and judged, butt first."""
     handle = build.handle
     stations, enters = place_parts(handle.parts), entries(handle)
+    nests = nested(handle.parts, stations)
 
     def fit(on: WorkingBlank) -> tuple[Fitted, ...]:
         return tuple(
-            fit_part(part, start, end, on, handle, enters[part.id])
+            fit_part(part, start, end, on, handle, enters[part.id], nests.get(part.id, ()))
             for part, (start, end) in zip(handle.parts, stations, strict=True)
         )
 

@@ -19,6 +19,7 @@ from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.arbors import FILLERS
 from wise_spool.core.handle.dry_fits import BlankLesson, DryFitRead, Trial, read_dry_fit
 from wise_spool.core.handle.fits import (
+    EDGE_MM,
     Bore,
     Floats,
     Stop,
@@ -29,6 +30,7 @@ from wise_spool.core.handle.fits import (
     straight_bore,
     stretch_of,
 )
+from wise_spool.core.handle.nesting import Nest
 from wise_spool.core.handle.reaming import Cut, after_passes
 
 PART_WORDS: dict[PartKind, str] = {
@@ -192,7 +194,13 @@ def joined_marks(marks: list[Mark]) -> tuple[Mark, ...]:
 
 
 def fit_part(
-    part: Part, start: float, end: float, work: WorkingBlank, handle: Handle, enters: Enters = "tip"
+    part: Part,
+    start: float,
+    end: float,
+    work: WorkingBlank,
+    handle: Handle,
+    enters: Enters = "tip",
+    nests: tuple[Nest, ...] = (),
 ) -> Fitted:
     """Place one part and judge how it fits, from what was measured, reamed and tried."""
     length, taper = work.length_mm, work.taper
@@ -217,7 +225,7 @@ def fit_part(
     cut = None
     samples: tuple[BoreSample, ...] = ()
     if bored and taper is not None and on_blank and hollow > 0:
-        aim = _Aim(taper, inner, enters, stretch, room)
+        aim = _Aim(taper, inner, enters, stretch, room, nests)
         wanted_a, wanted_b = (round(float(w), 3) for w in aim.wanted_mm(np.array([0.0, hollow])))
         samples = _samples(bore, aim, hollow)
         if bore is not None:
@@ -283,10 +291,26 @@ class _Aim:
     enters: Enters
     stretch: Stretch
     room_mm: float
+    nests: tuple[Nest, ...] = ()
 
     def passes_mm(self, u_mm: Floats) -> Floats:
-        """Widest blank that each place passes."""
-        return must_pass_mm(u_mm, self.taper, self.inner_mm, self.enters)
+        """Widest that each place passes: the blank, and what the part sits on."""
+        widest = must_pass_mm(u_mm, self.taper, self.inner_mm, self.enters)
+        at = self.inner_mm + u_mm
+        for nest in self.nests:
+            on = (at >= nest.start_mm - EDGE_MM) & (at <= nest.end_mm + EDGE_MM)
+            widest = np.where(on, np.maximum(widest, nest.od_mm), widest)
+        return np.asarray(widest, float)
+
+    def short_of_nest_mm(self, bore: Bore) -> float:
+        """How far short the part stops because it does not go over what it sits on."""
+        at = self.inner_mm + bore.u_mm
+        short = 0.0
+        for nest in self.nests:
+            on = (at >= nest.start_mm) & (at <= nest.end_mm)
+            if (bore.bore_mm[on] < nest.od_mm - EDGE_MM).any():
+                short = max(short, nest.end_mm - nest.start_mm)
+        return short
 
     def wanted_mm(self, u_mm: Floats) -> Floats:
         """The bore wanted at each place."""
@@ -313,6 +337,8 @@ def _judge(bore: Bore, aim: _Aim) -> _Judged:
     at_spots = np.array([bore.at(u) for u in spots.tolist()])
     excess = at_spots - aim.wanted_mm(spots)
     close = float((bore.bore_mm - aim.passes_mm(bore.u_mm)).min())
+    nest = aim.short_of_nest_mm(bore)
+    dry, home = (replace(s, short_mm=max(s.short_mm, nest)) for s in (dry, home))
     held = home if home.short_mm > habits().short_ok_mm else dry
     remove = max(float((aim.wanted_mm(bore.u_mm) - bore.bore_mm).max()), 0.0)
     return _Judged(
@@ -331,7 +357,7 @@ def _verdict(bore: Bore, aim: _Aim, dry: Stop, home: Stop, excess: float, room: 
     by = habits()
     if home.short_mm > by.short_ok_mm:
         own = aim.taper.od_mm(aim.inner_mm + bore.u_mm)
-        if (bore.bore_mm * (1 + aim.stretch.most) >= own).all():
+        if (bore.bore_mm * (1 + aim.stretch.most) >= own).all() and not aim.short_of_nest_mm(bore):
             return "swell"
         return "high_spot" if min(room[0], room[-1]) >= 0 else "ream"
     if aim.stretch.least:  # foam holds by being under the blank

@@ -33,11 +33,12 @@ def _judge_order(plan: HandlePlan, order: OrderPlan, add: Noted) -> None:
     for step in order.steps:
         if step.out_of_turn:
             first = by_id[step.open_before[0]]
-            cannot = "It cannot be undone" if step.irreversible else "Go back to it"
+            why = next(b.why for b in step.after if b.id == first.id)
+            cannot = "It cannot be undone" if step.irreversible else "Take it off again, or bring the other from its other end"  # fmt: skip
             add(
                 "order-out-of-turn",
                 "ruins" if step.irreversible else "check",
-                f"“{step.words}” is marked done, but “{first.words}” is still open. {cannot}.",
+                f"“{step.words}” is marked done, but “{first.words}” is still open: {why}. {cannot}.",
                 "No step is done past one it depends on.",
                 Spot(field="handle.steps_done"),
             )

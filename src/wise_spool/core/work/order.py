@@ -55,6 +55,10 @@ class OrderPlan(Frozen):
     sub_assembly: tuple[str, ...]
 
 
+ROUNDED_MM = 0.02
+"""Stations of bands are rounded to a hundredth; what only touches one has not passed it."""
+
+
 @dataclass(frozen=True)
 class Proud:
     """Something that will stand proud of the blank, whose work puts it there, and how thick it is."""
@@ -93,7 +97,8 @@ class Placed:
             )
             return 0.0 if passes else None
         at = max(self.start_mm, 0.0) + self.bore.u_mm
-        over = at < proud.end_mm if self.enters == "tip" else at > proud.start_mm
+        clear = ROUNDED_MM
+        over = at < proud.end_mm - clear if self.enters == "tip" else at > proud.start_mm + clear
         return float(self.bore.bore_mm[over].min()) if over.any() else None
 
 

@@ -1,0 +1,279 @@
+"""The order of work carried out: no part meets what is there already, and what is refused cannot be done."""
+
+import itertools
+import random
+import unittest
+
+import numpy as np
+
+from tests.core.samples import blank, build, codes, finding, grip, seat
+from tests.core.simulators import SHOP, slide
+from wise_spool.core.document.parts import Arbors, BoreStep, Handle, Part
+from wise_spool.core.plan import plan
+
+SCHOOLS = (
+    "butt_first",
+    "tip_down",
+    "sub_assembly",
+    "mixed",
+    "grip_guides_seat",
+    "seat_last",
+    "butt_up",
+)
+
+
+def od(x):
+    """The samples' straight taper."""
+    return 12 - np.asarray(x) * 10 / 2000
+
+
+def some_stack(rng):
+    """Two to five parts of any kind round a seat, bored by hand or bought, tight or wide."""
+    parts = []
+    kinds = ["fighting_butt", "rear_grip", "reel_seat", "foregrip", "winding_check"]
+    chosen = [k for k in kinds if k == "reel_seat" or rng.random() < 0.6]
+    if rng.random() < 0.3:
+        chosen.insert(0, "butt_cap")
+    for n, kind in enumerate(chosen):
+        gap = rng.choice([0, 0, 30])
+        if kind == "reel_seat":
+            part = seat(rng.uniform(13, 17), gap_before_mm=gap)
+            if rng.random() < 0.5:
+                a = rng.uniform(5, 90)
+                lip = BoreStep(from_mm=a, to_mm=a + 8, bore_mm=rng.uniform(12.2, 15))
+                part = part.model_copy(
+                    update={"seat": part.seat.model_copy(update={"steps": (lip,)})}
+                )
+        else:
+            metal = kind in ("winding_check",)
+            bore = rng.uniform(9, 13.5) if metal or rng.random() < 0.4 else None
+            part = Part(
+                id=f"p{n}",
+                kind=kind,
+                length_mm={"winding_check": 4, "butt_cap": 25}.get(kind, rng.uniform(40, 200)),
+                material="metal" if metal else "cork",
+                bore_butt_mm=bore,
+                gap_before_mm=gap,
+                closed_end_mm=6 if kind == "butt_cap" else 0,
+                od_butt_mm=34,
+                od_tip_mm=32,
+            )
+        parts.append(part)
+    return Handle(
+        parts=tuple(parts),
+        assembly=rng.choice(SCHOOLS),
+        arbors=Arbors(school=rng.choice(["tape_2", "tape_3", "mesh", "foam"])),
+        no_check=True,
+    )
+
+
+class Rod:
+    """What is on the blank, by what was done; a part is refused when it cannot be slid to its place."""
+
+    def __init__(self, p, handle):
+        self.placed = {q.id: q for q in p.handle.parts}
+        self.docs = {q.id: q for q in handle.parts}
+        self.arbors = {a.seat_id: a for a in p.handle.arbors if a.school != "foam"}
+        self.joined = p.work.order.sub_assembly
+        self.on, self.bands = [], []
+
+    def bore(self, part_id):
+        """Bore at home: as bought, or opened to what is wanted; None where it was never needed."""
+        q, doc = self.placed[part_id], self.docs[part_id]
+        start = max(q.start_mm, 0.0)
+        u = np.linspace(0, q.end_mm - start, 400)
+        if doc.seat is not None and part_id in self.arbors:
+            bore = np.full_like(u, doc.seat.bore_mm)
+            for s in doc.seat.steps:
+                bore[(u >= s.from_mm) & (u <= s.to_mm)] = s.bore_mm
+            return u, bore
+        wanted = np.interp(u, [s.at_mm for s in q.samples], [s.wanted_mm for s in q.samples])
+        if doc.bore_butt_mm is not None:
+            if doc.material == "metal":
+                return u, np.full_like(u, doc.bore_butt_mm)
+            return u, np.maximum(wanted, doc.bore_butt_mm)
+        return u, wanted
+
+    def can(self, step):
+        """Whether one step can be done on the rod as it is."""
+        if step.startswith("arbor:"):
+            bands = [(b.start_mm, b.end_mm) for b in self.arbors[step[6:]].bands]
+            return not any(a < q.end_mm and q.start_mm < b for a, b in bands for q in self.on)
+        ids = self.joined if step[5:] in self.joined else (step[5:],)
+        first = self.placed[ids[0]]
+        mark = max(first.start_mm, 0.0)
+        us, bores = zip(*(self.bore(i) for i in ids), strict=True)
+        u = np.concatenate(
+            [max(self.placed[i].start_mm, 0.0) - mark + v for i, v in zip(ids, us, strict=True)]
+        )
+        proud = [(q.start_mm + 0.1, q.end_mm - 0.1, 30.0) for q in self.on] + self.bands
+        return (
+            abs(slide(od, 2000.0, u, np.concatenate(bores) + 1e-3, mark, first.enters, proud)) < 1.0
+        )
+
+    def do(self, step):
+        if step.startswith("arbor:"):
+            self.bands += [
+                (b.start_mm + 0.1, b.end_mm - 0.1, b.outside_mm)
+                for b in self.arbors[step[6:]].bands
+                if b.outside_mm > b.od_mm + 0.01
+            ]
+        else:
+            ids = self.joined if step[5:] in self.joined else (step[5:],)
+            self.on += [self.placed[i] for i in ids]
+
+
+def steps_of(p, handle):
+    """Arbors that are built on the blank, and parts, in the plan's own order."""
+    rod = Rod(p, handle)
+    return [
+        s.id
+        for s in p.work.order.steps
+        if s.kind == "part" or (s.kind == "arbor" and s.id[6:] in rod.arbors)
+    ]
+
+
+def feasible(p, handle, order):
+    rod = Rod(p, handle)
+    for step in order:
+        if not rod.can(step):
+            return False, step
+        rod.do(step)
+    return True, None
+
+
+def any_order(p, handle, steps):
+    """Exhaustive: every order that builds an arbor before its seat."""
+    for order in itertools.permutations(steps):
+        at = {s: n for n, s in enumerate(order)}
+        if any(s.startswith("arbor:") and at[s] > at[f"part:{s[6:]}"] for s in order):
+            continue
+        if feasible(p, handle, order)[0]:
+            return order
+    return None
+
+
+class CarriedOut(unittest.TestCase):
+    COUNT = 100
+
+    def test_every_order_that_is_given_can_be_done_and_what_is_refused_cannot(self):
+        refused = 0
+        for seed in range(self.COUNT):
+            handle = some_stack(random.Random(seed))
+            p = plan(build(blank=blank(), handle=handle))
+            if any(
+                q.verdict in ("ream", "swell") and q.material == "metal" for q in p.handle.parts
+            ):
+                continue  # too small to reach its mark: a matter of size, not of order
+            steps = steps_of(p, handle)
+            said = [f.sentence for f in p.findings if f.code == "order-contradiction"]
+            with self.subTest(
+                seed=seed, school=handle.assembly, kinds=[q.kind for q in handle.parts]
+            ):
+                if not said:
+                    done, stuck = feasible(p, handle, steps)
+                    self.assertTrue(done, f"{stuck} cannot be done in {steps}")
+                elif len(steps) <= 6:
+                    refused += 1
+                    self.assertIsNone(any_order(p, handle, steps), said)
+        self.assertGreater(refused, self.COUNT // 50)
+
+
+class InTheWay(unittest.TestCase):
+    def planned(self, *parts, **more):
+        return plan(build(blank=blank(), handle=Handle(parts=parts, **more)))
+
+    def order(self, p):
+        return [s.id for s in p.work.order.steps]
+
+    def test_a_grip_from_the_tip_goes_on_before_the_bands_it_could_not_pass(self):
+        p = self.planned(grip(), seat(16.9), no_check=True)
+        order = self.order(p)
+        self.assertLess(order.index("part:rear"), order.index("arbor:seat"))
+        arbor = next(s for s in p.work.order.steps if s.id == "arbor:seat")
+        self.assertRegex(
+            next(b.why for b in arbor.after if b.id == "part:rear"),
+            r"bored .* cannot pass the bands",
+        )
+
+    def test_bands_ticked_too_early_say_what_is_now_impossible(self):
+        p = self.planned(
+            grip(), seat(16.9), no_check=True, steps_done=("trim", "spine", "scuff", "arbor:seat")
+        )
+        said = finding(p, "order-out-of-turn").sentence
+        self.assertRegex(said, r"the rear grip.* cannot pass the bands")
+
+    def test_over_the_butt_the_grip_does_not_meet_them(self):
+        p = self.planned(grip(), seat(16.9), no_check=True, assembly="mixed")
+        arbor = next(s for s in p.work.order.steps if s.id == "arbor:seat")
+        self.assertNotIn("part:rear", [b.id for b in arbor.after])
+
+
+class ButtEnds(unittest.TestCase):
+    def cap(self, **more):
+        return Part(
+            id="cap", kind="butt_cap", material="rubber", length_mm=24, closed_end_mm=6, **more
+        )
+
+    def test_a_cap_is_fitted_over_the_butt_and_opened_by_its_open_face(self):
+        h = Handle(
+            parts=(
+                Part(
+                    id="b", kind="fighting_butt", length_mm=60, closed_end_mm=8, bore_butt_mm=10.0
+                ),
+                grip(),
+                seat(),
+            ),
+            no_check=True,
+        )
+        p = plan(build(blank=blank(), handle=h.model_copy(update={"reamers": SHOP})))
+        placed = p.handle.parts[0]
+        self.assertEqual(placed.enters, "butt")
+        self.assertLessEqual(placed.stops_short_mm, 52)
+        for r in p.handle.reaming[0].passes:
+            self.assertEqual(r.from_face, "tip")
+            self.assertLessEqual(r.depth_mm, 52)
+
+    def test_it_goes_on_first_and_before_the_tip_is_closed(self):
+        h = Handle(parts=(self.cap(bore_butt_mm=11.8), grip(), seat()), no_check=True)
+        order = [s.id for s in plan(build(blank=blank(), handle=h)).work.order.steps]
+        self.assertLess(order.index("part:cap"), order.index("part:rear"))
+        self.assertLess(order.index("part:cap"), order.index("tip_top"))
+
+    def test_no_vent_while_the_order_leaves_the_tip_open_one_when_it_does_not(self):
+        h = Handle(parts=(self.cap(bore_butt_mm=11.8), grip(), seat()), no_check=True)
+        self.assertNotIn("order-vent", codes(plan(build(blank=blank(), handle=h))))
+        early = h.model_copy(update={"steps_done": ("tip_top",)})
+        self.assertIn("order-vent", codes(plan(build(blank=blank(), handle=early))))
+
+    def test_a_locking_nut_goes_on_before_its_ferrule(self):
+        nut = Part(id="nut", kind="seat_nut", material="metal", length_mm=12, bore_butt_mm=20)
+        ferrule = Part(
+            id="fer", kind="butt_ferrule", material="metal", length_mm=96, bore_butt_mm=12.4
+        )
+        p = plan(build(blank=blank(), handle=Handle(parts=(ferrule, nut), no_check=True)))
+        self.assertNotIn("order-contradiction", codes(p))
+        order = [s.id for s in p.work.order.steps]
+        self.assertLess(order.index("part:nut"), order.index("part:fer"))
+
+
+class Joined(unittest.TestCase):
+    def test_grip_and_seat_go_on_as_one_and_only_with_a_filler_that_passes(self):
+        parts = (grip(), seat(), Part(id="fore", kind="foregrip", length_mm=50))
+        bands = plan(
+            build(blank=blank(), handle=Handle(parts=parts, assembly="sub_assembly", no_check=True))
+        )
+        self.assertIn("cannot slide over the bands", finding(bands, "order-contradiction").sentence)
+        foam = Handle(
+            parts=parts, assembly="sub_assembly", no_check=True, arbors=Arbors(school="foam")
+        )
+        p = plan(build(blank=blank(), handle=foam))
+        self.assertNotIn("order-contradiction", codes(p))
+        ids = [s.id for s in p.work.order.steps]
+        self.assertIn("join:seat", ids)
+        self.assertNotIn("part:rear", ids)
+        self.assertLess(ids.index("join:seat"), ids.index("part:seat"))
+
+
+if __name__ == "__main__":
+    unittest.main()
