@@ -28,6 +28,7 @@ export type Adhesive = S["Adhesive"];
 export type Stick = S["Stick"];
 export type Reamer = S["Reamer"];
 export type SeatBore = S["SeatBore"];
+export type PassMade = S["PassMade"];
 export type ReamPlan = S["ReamPlan"];
 export type ArborPlan = S["ArborPlan"];
 export type GlueMix = S["GlueMix"];

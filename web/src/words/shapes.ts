@@ -42,10 +42,13 @@ export const ARBOR_WORDS = {
 };
 
 export const ASSEMBLY_WORDS = {
+  butt_first: "the butt end over the butt, the rest from the tip",
   tip_down: "slid down from the tip, part by part",
-  sub_assembly: "grip and seat joined first, then slid on",
-  butt_up: "everything on over the butt end",
-  seat_last: "guides first, the seat last",
+  sub_assembly: "grip and seat joined off the rod, then slid on",
+  mixed: "what lies behind the seat over the butt, the rest from the tip",
+  grip_guides_seat: "the grip ahead, then the guides, then the seat over the butt",
+  seat_last: "guides first, the whole handle over the butt",
+  butt_up: "everything over the butt end",
 };
 
 export const ADHESIVE_WORDS = {

@@ -28,7 +28,15 @@ FAR_OUT = 3.0
 """Further than this many standard deviations is a contradiction, not noise."""
 
 Lesson = Literal[
-    "as_expected", "bore", "blank", "high_spot", "bore_found", "home", "noted", "unexplained"
+    "as_expected",
+    "bore",
+    "blank",
+    "high_spot",
+    "hand_work",
+    "bore_found",
+    "home",
+    "noted",
+    "unexplained",
 ]
 
 
@@ -70,13 +78,15 @@ class Believed:
 @dataclass(frozen=True)
 class Trial:
     """One part as it was tried: hollow length, mark and the end it came from; ``cut_mm`` is the bore the
-    last tool left, where it left it."""
+    last tool left, where it left it; ``by_hand`` how hand work that nobody measured spread along the bore,
+    1 where most was taken."""
 
     length_mm: float
     mark_mm: float
     enters: Enters
     taper: Taper
     cut_mm: Floats | None = None
+    by_hand: Floats | None = None
 
     @property
     def way(self) -> int:
@@ -112,6 +122,11 @@ def read_dry_fit(fit: DryFit, bore: Bore | None, trial: Trial) -> tuple[DryFitRe
     expected = max(free, 0.0) if home else free
     if home and free <= habits().short_ok_mm:
         return _read(fit, expected, "as_expected", at_least=True), Believed(bore)
+    if trial.by_hand is not None:
+        took = _explains(bore, trial, fit.short_mm, trial.by_hand)
+        if took is not None and took > 0:
+            read = _read(fit, expected, "hand_work", took, took, 0.0, at_least=home)
+            return read, Believed(_wider(bore, took * trial.by_hand))
     off = _explains(bore, trial, fit.short_mm)
     if off is None:
         return _read(fit, expected, "unexplained"), Believed(bore)
@@ -133,10 +148,10 @@ def _booked(
     clear = _ends_clear(bore, taper, stopped)
     if off < 0 and -off > FAR_OUT * total and (clear or _was_cut(bore, trial, at)):
         within = _uncut(bore, trial)
-        height = _explains(bore, trial, fit.short_mm, within)
+        height = _explains(bore, trial, fit.short_mm, _within(bore, within))
         if height is None:
             return _read(fit, expected, "unexplained", off), Believed(bore)
-        spot = _narrowed(bore, height, within)
+        spot = _wider(bore, height * _within(bore, within))
         return _read(fit, expected, "high_spot", height, height, 0.0, within), Believed(spot)
     if abs(off) > FAR_OUT * math.hypot(habits().inside_sd_mm, blank_sd) and not clear:
         return _read(fit, expected, "unexplained", off), Believed(bore)
@@ -172,12 +187,13 @@ def _uncut(bore: Bore, trial: Trial) -> tuple[float, float]:
 
 
 def _explains(
-    bore: Bore, trial: Trial, short_mm: float, within: tuple[float, float] = (-math.inf, math.inf)
+    bore: Bore, trial: Trial, short_mm: float, shape: Floats | float = 1.0
 ) -> float | None:
-    """How much wider the bore must be ``within`` for the part to stop just there; None if nothing does."""
+    """How much wider the bore must be, times ``shape`` along it, for the part to stop just there; None
+    if nothing does."""
 
     def miss(off: float) -> float:
-        return trial.stop(_narrowed(bore, off, within)) - short_mm
+        return trial.stop(_wider(bore, off * shape)) - short_mm
 
     low, high = -MOST_OFF_MM, MOST_OFF_MM
     if not miss(high) <= 0 <= miss(low):
@@ -199,10 +215,13 @@ def _inside(bore: Bore) -> tuple[float, float]:
     return 0.15 * bore.length_mm, 0.85 * bore.length_mm
 
 
-def _narrowed(bore: Bore, off: float, within: tuple[float, float]) -> Bore:
-    """The bore with ``off`` added to its diameter between two places."""
-    inside = (bore.u_mm >= within[0]) & (bore.u_mm <= within[1])
-    return Bore(bore.u_mm, bore.bore_mm + inside * off)
+def _within(bore: Bore, span: tuple[float, float]) -> Floats:
+    """1 between two places of the bore, 0 outside."""
+    return np.asarray((bore.u_mm >= span[0]) & (bore.u_mm <= span[1]), float)
+
+
+def _wider(bore: Bore, by_mm: Floats | float) -> Bore:
+    return Bore(bore.u_mm, bore.bore_mm + by_mm)
 
 
 def _read(

@@ -375,6 +375,7 @@ def _judge_tried(build: Build, plan: HandlePlan, add: Noted) -> None:
         sentence = {
             "as_expected": f"The {part.name} {tried}, as expected.",
             "home": f"The {part.name} came home: its bore is at least the blank all along. How much wider, it does not say.",
+            "hand_work": f"The {part.name} {tried}: the hand work took {least}{format_diameter(fit.read.off_mm, rule)} where most was taken.",
             "noted": f"The {part.name} {tried}. Over the butt that tells nothing of a bore that was not measured: measure its faces.",
             "bore": f"The {part.name} {tried}: its bore is {least}{format_diameter(abs(fit.read.bore_off_mm), rule)} {_way(fit.read.bore_off_mm)} than was thought.",
             "blank": f"The {part.name} {tried}: the blank there is {least}{format_diameter(abs(fit.read.blank_off_mm), rule)} {_thick(fit.read.blank_off_mm)} than its readings say. The other parts go by it as well.",

@@ -237,17 +237,20 @@ def after_passes(bore: Bore, made: Sequence[PassMade]) -> Bore:
         elif p.diameter_mm is not None:
             bore = bore.opened(np.where(within, p.diameter_mm, 0.0))
         else:
-            bore = Bore(bore.u_mm, bore.bore_mm + _blended(p, inward) * within * (p.took_mm or 0.0))
+            bore = Bore(bore.u_mm, bore.bore_mm + hand_spread(p, bore) * (p.took_mm or 0.0))
     return bore
 
 
-def _blended(p: PassMade, inward: Floats) -> Floats:
-    """How hand work spreads: even all along when no place was worked most, else less toward both ends."""
+def hand_spread(p: PassMade, bore: Bore) -> Floats:
+    """How hand work spreads along a bore, 1 where most was taken: even all along when no place was worked
+    most, else less toward both ends; shape of its ``u_mm``."""
+    inward = _from_face(bore.u_mm, p.from_face)
     if p.most_at_mm is None:
-        return np.ones_like(inward)
+        return np.asarray((inward >= p.from_mm) & (inward <= p.depth_mm), float)
     a, most, b = p.from_mm, p.most_at_mm, p.depth_mm
     ends = [0.0 if most - a > 1 else 1.0, 1.0, 0.0 if b - most > 1 else 1.0]
-    return np.asarray(np.interp(inward, [a - EDGE_MM, most, b + EDGE_MM], ends), float)
+    share = np.interp(inward, [a - EDGE_MM, most, b + EDGE_MM], ends)
+    return np.where((inward >= a) & (inward <= b), share, 0.0)
 
 
 def _pilot(

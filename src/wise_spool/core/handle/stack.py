@@ -31,7 +31,7 @@ from wise_spool.core.handle.fits import (
     stretch_of,
 )
 from wise_spool.core.handle.nesting import Nest
-from wise_spool.core.handle.reaming import Cut, after_passes
+from wise_spool.core.handle.reaming import Cut, after_passes, hand_spread
 
 PART_WORDS: dict[PartKind, str] = {
     "butt_cap": "butt cap",
@@ -95,7 +95,8 @@ class PartPlaced(Frozen):
     by hand and without force; ``stops_short_mm`` is where it stops pressed home, with
     all that its material gives. ``binds_at_mm`` is where in the bore it is held,
     ``held_at_mm`` by which station of the blank. ``band_mm`` is how far the blank
-    under it may be off what its readings say.
+    under it may be off what its readings say. ``mark_mm`` is its butt face on the bare
+    blank as it came, whatever is cut off later: what a dry fit is noted with.
     """
 
     id: str
@@ -118,6 +119,7 @@ class PartPlaced(Frozen):
     loose_mm: float | None
     close_mm: float | None
     band_mm: float | None
+    mark_mm: float
     wall_mm: float | None
     passes_made: int
     samples: tuple[BoreSample, ...]
@@ -249,7 +251,7 @@ def fit_part(
         butt_face=_face(inner, od_a, wanted_a, bore, 0.0), tip_face=_face(end, od_b, wanted_b, bore, hollow),
         enters=enters, verdict=judged.verdict, remove_mm=judged.remove_mm, stops_short_mm=judged.stops_short_mm,
         dry_short_mm=judged.dry_short_mm, binds_at_mm=judged.binds_at_mm, held_at_mm=judged.held_at_mm,
-        loose_mm=judged.loose_mm, close_mm=judged.close_mm, band_mm=band, wall_mm=wall,
+        loose_mm=judged.loose_mm, close_mm=judged.close_mm, mark_mm=round(inner + work.cut_mm, 3), band_mm=band, wall_mm=wall,
         passes_made=len(made), samples=samples,
     )  # fmt: skip
     return Fitted(part, placed, bore, cut, learned.tried, learned.blank)
@@ -421,17 +423,23 @@ def _learn(
     reads: dict[str, DryFitRead] = {}
     blank: list[BlankLesson] = []
     cut: Floats | None = None
+    unmeasured: Floats | None = None
     for n in range(len(made) + 1):
         if n and bore is not None:
-            before = bore
-            bore = after_passes(bore, made[n - 1 : n])
-            by_hand = made[n - 1].tool in ("file", "sandpaper")
-            cut = None if by_hand else np.where(bore.bore_mm > before.bore_mm + 1e-9, bore.bore_mm, 0.0)  # fmt: skip
+            tool, before = made[n - 1], bore
+            bore = after_passes(bore, (tool,))
+            cut = None
+            if tool.tool in ("reamer", "drill"):
+                cut = np.where(bore.bore_mm > before.bore_mm + 1e-9, bore.bore_mm, 0.0)
+            elif tool.took_mm is None:
+                spread = hand_spread(tool, bore)
+                unmeasured = spread if unmeasured is None else np.maximum(unmeasured, spread)
         here = [f for f in usable if f.passes == n]
         if not here or work.taper is None or hollow <= 0:
             continue
         mark = inner if here[-1].mark_mm is None else here[-1].mark_mm - work.cut_mm
-        trial = Trial(hollow, mark, enters, work.taper, cut)
+        trial = Trial(hollow, mark, enters, work.taper, cut, unmeasured)
+        unmeasured = None
         reads[here[-1].id], believed = read_dry_fit(here[-1], bore, trial)
         bore = believed.bore
         if believed.blank is not None:

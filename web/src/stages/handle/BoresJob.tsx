@@ -1,10 +1,10 @@
-import { Check, X } from "lucide-react";
+import { X } from "lucide-react";
 import { useState } from "react";
 
-import type { Part, PartKind, PartPlaced, ReamPlan } from "../../api/types";
+import type { Part, PartKind, PartPlaced } from "../../api/types";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
-import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
+import { Button, Choice, IconButton } from "../../ui/controls";
 import { MeasureField } from "../../ui/Field";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { readMeasure } from "../../ui/reading";
@@ -13,13 +13,17 @@ import { BORED_KINDS } from "../../words/shapes";
 import type { StageProps } from "../stage";
 import { BoreProfile } from "./BoreProfile";
 import { nameOf } from "./parts";
+import { Passes } from "./Passes";
 import { Tools } from "./Tools";
 
 /** One part at a time: its bore against the blank, what was tried, the next pass. */
 export function BoresJob({ selected, onSelect }: StageProps) {
   const { build, plan } = useShown();
-  const bored = build.handle.parts.filter((p) =>
-    (BORED_KINDS as readonly PartKind[]).includes(p.kind),
+  const wanted = new Set(
+    plan.handle.parts.filter((p) => p.butt_face.wanted_mm !== null).map((p) => p.id),
+  );
+  const bored = build.handle.parts.filter(
+    (p) => wanted.has(p.id) || (BORED_KINDS as readonly PartKind[]).includes(p.kind),
   );
   const chosen =
     bored.find((p) => selected === `handle.parts.${p.id}`) ??
@@ -82,6 +86,7 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
         passes: placed.passes_made,
         bore_butt_mm: part.bore_butt_mm,
         bore_tip_mm: part.bore_tip_mm,
+        mark_mm: placed.mark_mm,
         note: "",
       });
     });
@@ -166,7 +171,11 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
                   : `${length(Math.abs(t.short_mm), build.rule)} ${t.short_mm > 0 ? "short" : "past"}`}
               </span>
               <span className="label flex-1">
-                {t.current ? lesson(t, build.rule) : "before the last cut"}
+                {t.current
+                  ? lesson(t, build.rule)
+                  : t.read
+                    ? "before the last cut or move; it still counts as evidence"
+                    : "before the bore was measured anew"}
               </span>
               <IconButton
                 name="Strike this dry fit"
@@ -188,13 +197,20 @@ type Tried = ReturnType<typeof useShown>["plan"]["handle"]["tried"][number];
 function lesson(t: Tried, rule: Parameters<typeof diameter>[1]): string {
   const r = t.read;
   if (!r) return "";
+  const least = r.at_least ? "at least " : "";
   switch (r.lesson) {
     case "as_expected":
       return "as expected";
+    case "home":
+      return "at least the blank all along; how much wider, it does not say";
+    case "hand_work":
+      return `the hand work took ${least}${diameter(r.off_mm, rule)}`;
+    case "noted":
+      return "tells nothing of a bore that was not measured";
     case "bore":
-      return `bore ${diameter(Math.abs(r.bore_off_mm), rule)} ${r.bore_off_mm > 0 ? "wider" : "tighter"} than measured`;
+      return `bore ${least}${diameter(Math.abs(r.bore_off_mm), rule)} ${r.bore_off_mm > 0 ? "wider" : "tighter"} than was thought`;
     case "blank":
-      return `blank ${diameter(Math.abs(r.blank_off_mm), rule)} ${r.blank_off_mm > 0 ? "thicker" : "thinner"} than measured`;
+      return `blank ${least}${diameter(Math.abs(r.blank_off_mm), rule)} ${r.blank_off_mm > 0 ? "thicker" : "thinner"} than measured`;
     case "bore_found":
       return "the bore is read off the blank";
     case "high_spot":
@@ -202,144 +218,4 @@ function lesson(t: Tried, rule: Parameters<typeof diameter>[1]): string {
     case "unexplained":
       return "no bore near the one measured explains it";
   }
-}
-
-function Passes({
-  part,
-  placed,
-  ream,
-}: {
-  part: Part;
-  placed: PartPlaced;
-  ream: ReamPlan | undefined;
-}) {
-  const { build } = useShown();
-  const edit = useRod((s) => s.edit);
-  const { rule } = build;
-  const made = build.handle.passes_made.filter((p) => p.part_id === part.id);
-  return (
-    <section>
-      <h2 className="mb-2">
-        <Term says="A reamer goes in no further than its taper stays inside the bore wanted, at every depth. Hold the part in a leather glove, let the tool cut, mask against the dust.">
-          Reaming
-        </Term>
-      </h2>
-      {made.length > 0 && (
-        <ol className="mb-2 grid gap-0.5" aria-label="Passes made">
-          {made.map((p) => (
-            <li key={p.id} className="flex items-baseline gap-2 text-small text-soft">
-              <Check size={13} aria-hidden className="translate-y-0.5 text-good" />
-              <span className="flex-1">
-                {p.reamer.name || "reamer"} from the {p.from_face} face to{" "}
-                <span className="fig">{length(p.depth_mm, rule)}</span>
-              </span>
-              <IconButton
-                name="It was not made"
-                className="size-6"
-                onClick={() =>
-                  edit("a pass was not made", (b) => takeOut(b.handle.passes_made, p.id))
-                }
-              >
-                <X size={13} />
-              </IconButton>
-            </li>
-          ))}
-        </ol>
-      )}
-      {!ream && (
-        <p
-          className={
-            placed.verdict === "fits" || placed.verdict === "press" ? "text-good" : "text-soft"
-          }
-        >
-          {
-            {
-              fits: "✓ It reaches its mark: nothing to take out.",
-              press: "✓ Foam: press it home with adhesive on.",
-              unknown: "Measure its bore, or try it on: the passes follow.",
-              loose: "Too loose to ream. See the findings for what to do instead.",
-              ream: "List a reamer below, and the passes follow.",
-              high_spot: "List a reamer below, and the passes follow.",
-            }[placed.verdict]
-          }
-        </p>
-      )}
-      {ream && ream.passes.length === 0 && (
-        <p className="text-check">
-          No reamer listed opens it without going past the bore wanted: a round file or sandpaper on
-          a dowel, <span className="fig">{diameter(ream.most_mm, rule)}</span> at most.
-        </p>
-      )}
-      {ream && ream.drill_first_mm !== null && (
-        <p className="mb-2">
-          Drill <span className="fig text-head">{diameter(ream.drill_first_mm, rule)}</span> first,{" "}
-          {length(ream.drill_half_way_mm ?? 0, rule)} from each face on the pilot of the old hole
-          {ream.by_hand_only ? ", by hand" : ""}.
-        </p>
-      )}
-      {ream?.passes.map((p, n) => (
-        <div
-          key={n}
-          className={`grid grid-cols-[1fr_auto] gap-x-4 border-b border-line/60 py-2 ${n ? "text-soft" : ""}`}
-        >
-          <div>
-            <div>
-              {p.reamer}, from the <strong>{p.from_face}</strong> face
-            </div>
-            <div className="label">
-              tape it where it is <span className="fig">{diameter(p.at_face_mm, rule)}</span>; try
-              the part at{" "}
-              <span className="fig">
-                {p.check_at_mm.map((c) => length(c, rule, false)).join(", ")}
-              </span>
-              ; then it stops <span className="fig">{length(p.stops_short_mm, rule)}</span> short
-            </div>
-          </div>
-          <div className="text-right">
-            <div className="fig text-figure leading-7">{length(p.depth_mm, rule)}</div>
-            {n === 0 && (
-              <Button
-                onClick={() =>
-                  edit(`ream ${nameOf(part)}`, (b) => {
-                    b.handle.passes_made.push({
-                      id: "",
-                      part_id: part.id,
-                      reamer: p.tool,
-                      from_face: p.from_face,
-                      depth_mm: p.depth_mm,
-                    });
-                  })
-                }
-              >
-                Pass made
-              </Button>
-            )}
-          </div>
-        </div>
-      ))}
-      {ream && ream.passes.length > 0 && ream.left_mm > 0.1 && (
-        <p className="label mt-2">
-          Then <span className="fig">{diameter(ream.left_mm, rule)}</span> is left{" "}
-          {length(ream.left_at_mm, rule)} in: round file, or sandpaper on a dowel.
-        </p>
-      )}
-      <div className="mt-2">
-        <Pick
-          label="Adhesive for this part"
-          className="w-60"
-          value={part.adhesive || "auto"}
-          options={[
-            { value: "auto", label: "as the plan picks" },
-            ...build.handle.adhesives.map((a) => ({ value: a.name, label: a.name })),
-          ]}
-          onChange={(v) =>
-            edit("adhesive", (b) => {
-              const mine = b.handle.parts.find((q) => q.id === part.id);
-              if (mine) mine.adhesive = v === "auto" ? "" : v;
-            })
-          }
-        />
-      </div>
-    </section>
-  );
 }

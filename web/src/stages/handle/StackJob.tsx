@@ -24,6 +24,7 @@ const VERDICT: Record<PartPlaced["verdict"], string> = {
   press: "press it home",
   ream: "ream first",
   high_spot: "high spot inside",
+  swell: "the blank swells on the way",
   loose: "too loose",
   unknown: "bore not measured",
 };
