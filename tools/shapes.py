@@ -21,6 +21,7 @@ from wise_spool.core.shop.drawer import FRESH_GUIDE, FRESH_PARTS, FRESH_SHELVED,
 from wise_spool.core.spine.deciding import SCHOOL_WORDS as SPINE_WORDS
 from wise_spool.core.spine.deciding import guides_below
 from wise_spool.core.work.glue_up import KIND_WORDS as ADHESIVE_WORDS
+from wise_spool.core.work.glue_up import SQUEEZE_WORDS
 from wise_spool.core.work.order import ASSEMBLY_WORDS
 
 TYPES = "Guide, Part, PartKind, Shelved, ShelfKind, Stick"
@@ -38,6 +39,7 @@ def shapes(schema: dict[str, Any]) -> str:
         + _table("ARBOR_WORDS", ARBOR_WORDS)
         + _table("ASSEMBLY_WORDS", ASSEMBLY_WORDS)
         + _table("ADHESIVE_WORDS", ADHESIVE_WORDS)
+        + _table("SQUEEZE_WORDS", SQUEEZE_WORDS)
         + _table("FINISH_WORDS", FINISH_WORDS)
         + _listed("MATERIALS", get_args(PartMaterial))
         + _listed("BORED_KINDS", [k for k in PART_WORDS if k in GLUED_TO_BLANK])

@@ -56,6 +56,13 @@ export const ADHESIVE_WORDS = {
   liquid_30: "30-minute liquid",
   liquid_5: "5-minute liquid",
   high_temperature: "high-temperature adhesive",
+  instant: "instant glue",
+  hot_melt: "hot-melt",
+};
+
+export const SQUEEZE_WORDS = {
+  at_once: "wiped at once",
+  half_hour: "left half an hour, then wiped with alcohol",
 };
 
 export const FINISH_WORDS = {

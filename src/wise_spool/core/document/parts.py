@@ -39,7 +39,8 @@ ArborSchool = Literal["tape_2", "tape_3", "tape_4", "mesh", "foam", "sleeve"]
 AssemblySchool = Literal[
     "butt_first", "tip_down", "sub_assembly", "mixed", "grip_guides_seat", "seat_last", "butt_up"
 ]
-AdhesiveKind = Literal["paste", "liquid_30", "liquid_5", "high_temperature"]
+AdhesiveKind = Literal["paste", "liquid_30", "liquid_5", "high_temperature", "instant", "hot_melt"]
+Squeeze = Literal["at_once", "half_hour"]
 Face = Literal["butt", "tip"]
 SignedLengthMm = Annotated[float, Field(ge=-3000, le=3000)]
 
@@ -310,6 +311,7 @@ class HandleWished(Frozen):
         tuple[Adhesive, ...], Field(max_length=12), AfterValidator(numbered("a"))
     ] = ()
     glue_temperature_c: Celsius = 21.0
+    squeeze: Squeeze = "at_once"
     stock: Stock = Stock()
     control: Control | None = None
     school_reason: Note = ""

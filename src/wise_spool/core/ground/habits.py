@@ -703,6 +703,9 @@ class Habits(Frozen):
     finish_g_per_ml: float = _habit(
         1.25, "Thread soaked with finish, by the volume of finish in it.", "g/mL", 0.8, 2, "memory"
     )
+    glue_cold_c: float = _habit(
+        15.0, "Colder than this, adhesive wets and cures badly.", "°C", -5, 25, "habit", "glue-cold"
+    )
     squeeze_out: float = _habit(1.5, "Mixed over the gaps' own volume.", "times", 1, 4, "habit")
     film_ml_per_mm2: float = _habit(
         0.0001,

@@ -286,6 +286,9 @@ def _bulk(on: _Seat, bands: list[Band]) -> dict[str, float]:
     x = np.linspace(on.start_mm, on.start_mm + on.seat.usable_to_mm, 61)
     od = on.taper.od_mm(x)
     gap = np.maximum(on.seat.bore_mm**2 - od**2, 0.0) * math.pi / 4
+    if on.seat.open_from_mm is not None and on.seat.open_to_mm is not None:
+        u = x - on.start_mm  # bare blank between the halves of a seat is not filled
+        gap = np.where((u > on.seat.open_from_mm) & (u < on.seat.open_to_mm), 0.0, gap)
     whole = float(np.trapezoid(gap, x)) / 1000
     filled = sum(
         math.pi / 4 * max(b.outside_mm**2 - b.od_mm**2, 0) * (b.end_mm - b.start_mm) / 1000

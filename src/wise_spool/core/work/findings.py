@@ -3,6 +3,7 @@
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.findings import Finding, Noted, Spot
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.measures import format_minutes
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.work.glue_up import GlueUpPlan
 from wise_spool.core.work.order import OrderPlan
@@ -53,7 +54,10 @@ def _judge_glue(plan: HandlePlan, glue_up: GlueUpPlan, add: Noted) -> None:
             if joint.refused is not None:
                 part = next(p for p in plan.parts if p.id == joint.part_id)
                 add("glue-refused", "ruins", f"Not {joint.adhesive} on the {joint.name}: {joint.refused}.", "Open time must outlast seating and aligning.", part.spot)  # fmt: skip
-        if mix.too_long:
+            if joint.wary is not None:
+                part = next(p for p in plan.parts if p.id == joint.part_id)
+                add("glue-wary", "check", f"{joint.adhesive} on the {joint.name}: {joint.wary}.", "Heat and load decide what holds.", part.spot, "common practice")  # fmt: skip
+        if mix.too_long and not any(j.refused for j in mix.joints):
             names = " and ".join(j.name for j in mix.joints)
             add(
                 "glue-too-long",
@@ -64,6 +68,26 @@ def _judge_glue(plan: HandlePlan, glue_up: GlueUpPlan, add: Noted) -> None:
                 Spot(field="handle.glue_temperature_c"),
                 "from habit, editable",
             )
+    if glue_up.mixes and glue_up.assumed:
+        mix = glue_up.mixes[0]
+        add(
+            "glue-assumed",
+            "check",
+            f"No adhesive is listed: the mixes and clocks are reckoned for a slow paste that lives {mix.pot_life_min:.0f} min at {glue_up.temperature_c:g} °C. List what you have.",
+            "Nothing is planned with that is not at hand without saying so.",
+            Spot(field="handle.adhesives"),
+            "from habit, editable",
+        )
+    if glue_up.mixes and glue_up.temperature_c < habits().glue_cold_c:
+        longest = max(m.set_min for m in glue_up.mixes)
+        add(
+            "glue-cold",
+            "check",
+            f"At {glue_up.temperature_c:g} °C adhesive is stiff, wets badly and takes {format_minutes(longest)} to set: warm parts, adhesive and room, or wait.",
+            f"Under {habits().glue_cold_c:g} °C epoxy may never cure through; the data sheet's least temperature comes first.",
+            Spot(field="handle.glue_temperature_c"),
+            "from habit, editable",
+        )
     if glue_up.mixes:
         add(
             "glue-caution",

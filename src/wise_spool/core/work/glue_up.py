@@ -9,41 +9,51 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.parts import Adhesive, AdhesiveKind, Part, PartKind
+from wise_spool.core.document.parts import (
+    Adhesive,
+    AdhesiveKind,
+    HandleWished,
+    Part,
+    PartKind,
+    Squeeze,
+)
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.handle.entering import LOOSE
 from wise_spool.core.work.hands import hand_minutes
 
-STATIC: frozenset[PartKind] = frozenset({"winding_check", "trim_ring", "butt_cap"})
-"""Small joints that need no aligning: the only ones 5-minute adhesive is for."""
 KIND_WORDS: dict[AdhesiveKind, str] = {
     "paste": "slow paste",
     "liquid_30": "30-minute liquid",
     "liquid_5": "5-minute liquid",
     "high_temperature": "high-temperature adhesive",
+    "instant": "instant glue",
+    "hot_melt": "hot-melt",
 }
-HOUSE: dict[AdhesiveKind, Adhesive] = {
-    "paste": Adhesive(),
-    "liquid_30": Adhesive(
-        name="30-minute liquid", kind="liquid_30", pot_life_min=30, set_min=120, handle_min=720
-    ),
-    "high_temperature": Adhesive(
-        name="high-temperature adhesive", kind="high_temperature", pot_life_min=45, set_min=480
-    ),
+SQUEEZE_WORDS: dict[Squeeze, str] = {
+    "at_once": "wiped at once",
+    "half_hour": "left half an hour, then wiped with alcohol",
 }
-"""What is planned with while no adhesive is listed. From habit; the tin's own data wins."""
+MAIN: tuple[AdhesiveKind, ...] = ("paste", "liquid_30", "high_temperature", "liquid_5")
+"""What a handle is glued with, the best first, out of what is at hand."""
+UNMIXED: frozenset[AdhesiveKind] = frozenset({"instant", "hot_melt"})
+THIN: frozenset[PartKind] = frozenset({"winding_check", "trim_ring", "hook_keeper"})
+"""Small joints that take what is in the cup; the only ones for what grabs at once."""
+HOUSE = Adhesive()
+"""What is reckoned with, and said to be assumed, while no adhesive is listed. From habit."""
 
 
 class GlueJoint(Frozen):
-    """One glued joint; ``refused`` says why its adhesive must not be used here."""
+    """One glued joint; ``refused`` says why its adhesive must not be used here, ``wary`` what to bear in
+    mind with it."""
 
     part_id: str
     name: str
     adhesive: str
     why: str
     refused: str | None
+    wary: str | None
     volume_ml: float
     spread_min: float
     seat_min: float
@@ -57,9 +67,11 @@ class GlueJoint(Frozen):
 
 
 class GlueMix(Frozen):
-    """Joints that share one mix, with its clocks at the day's temperature."""
+    """Joints that share one mix, with its clocks at the day's temperature; ``because`` is why it is not the
+    mix before, empty for the first."""
 
     number: int
+    because: str
     adhesive: str
     kind: AdhesiveKind
     joints: tuple[GlueJoint, ...]
@@ -86,9 +98,10 @@ class Ready(Frozen):
 
 
 class GlueUpPlan(Frozen):
-    """Mixes in order, and what must be ready before the first."""
+    """Mixes in order, and what must be ready before the first; ``assumed`` when no adhesive is listed."""
 
     temperature_c: float
+    assumed: bool
     mixes: tuple[GlueMix, ...]
     within_reach: tuple[Ready, ...]
     mask: tuple[str, ...]
@@ -109,7 +122,11 @@ class Gap:
 
 
 def plan_glue_up(build: Build, gaps: Sequence[Gap], order: Sequence[str]) -> GlueUpPlan:
-    """Mixes for the parts in the order they go on; ``order`` are part ids."""
+    """Mixes for the parts in the order they go on; ``order`` are part ids.
+
+    One mix serves the handle as long as one product does and there is time; each
+    further one says why it is there.
+    """
     handle = build.handle
     rank = {part: n for n, part in enumerate(order)}
     glued = sorted(
@@ -117,23 +134,23 @@ def plan_glue_up(build: Build, gaps: Sequence[Gap], order: Sequence[str]) -> Glu
     )
     mixes: list[GlueMix] = []
     group: list[tuple[GlueJoint, Adhesive]] = []
+    because = ""
     for gap in glued:
         adhesive, why = choose_adhesive(build, gap.part)
-        joint = _joint(gap, adhesive, why)
-        limit = (
-            habits().pot_share
-            * adhesive.pot_life_min
-            * adhesive.slower_at(handle.glue_temperature_c)
-        )
-        spent = sum(j.minutes for j, _ in group)
-        if group and (group[-1][1] != adhesive or spent + joint.minutes > limit):
-            mixes.append(_mix(len(mixes) + 1, group, handle.glue_temperature_c))
+        joint = _joint(gap, adhesive, why, handle)
+        another = bool(group) and group[-1][1] != adhesive
+        if group and (another or not in_time([*(j for j, _ in group), joint], adhesive, handle)):
+            mixes.append(_mix(len(mixes) + 1, group, because, handle))
+            because = (
+                f"{adhesive.name}: {why}" if another else "the cup before would not live that long"
+            )
             group = []
         group.append((joint, adhesive))
     if group:
-        mixes.append(_mix(len(mixes) + 1, group, handle.glue_temperature_c))
+        mixes.append(_mix(len(mixes) + 1, group, because, handle))
     return GlueUpPlan(
         temperature_c=handle.glue_temperature_c,
+        assumed=not handle.adhesives,
         mixes=tuple(mixes),
         within_reach=_within_reach(build, glued),
         mask=_mask(glued),
@@ -142,60 +159,99 @@ def plan_glue_up(build: Build, gaps: Sequence[Gap], order: Sequence[str]) -> Glu
     )
 
 
+def in_time(joints: Sequence[GlueJoint], adhesive: Adhesive, handle: HandleWished) -> bool:
+    """Whether one cup lasts: hands done inside the share of pot life that is planned on, and, where it is
+    wiped at once, the last joint wiped while it still comes off."""
+    pot = adhesive.pot_life_min * adhesive.slower_at(handle.glue_temperature_c)
+    hands = sum(j.minutes for j in joints)
+    wiped = hands - joints[-1].align_min
+    clean = handle.squeeze != "at_once" or wiped <= habits().wipe_share * pot
+    return hands <= habits().pot_share * pot and clean
+
+
 def choose_adhesive(build: Build, part: Part) -> tuple[Adhesive, str]:
-    """The builder's own choice, else by heat, load and open time from what is listed."""
+    """The builder's own choice for this part, else out of what is listed: one product for all, a small
+    joint takes what is in the cup, and a metal ferrule what stands heat, when that is at hand."""
     listed = build.handle.adhesives
     chosen = next((a for a in listed if part.adhesive and a.name == part.adhesive), None)
     if chosen is not None:
         return chosen, "as chosen for this part"
-    wanted: AdhesiveKind = "paste"
-    why = "long open time to seat and align; fills gaps"
+    if not listed:
+        return HOUSE, "none is listed: assumed"
     if part.kind == "butt_ferrule":
-        wanted, why = "high_temperature", "a metal ferrule sits in the sun: heat and strength"
-    elif part.kind in ("winding_check", "trim_ring", "hook_keeper"):
-        wanted, why = "liquid_30", "a thin film; a paste would stand proud"
-    here = next((a for a in listed if a.kind == wanted), None)
-    if here is None and wanted == "liquid_30":
-        here = next((a for a in listed if a.kind == "paste"), None)
-    return (here, why) if here is not None else (HOUSE[wanted], why)
+        hot = next((a for a in listed if a.kind == "high_temperature"), None)
+        if hot is not None:
+            return hot, "a metal ferrule sits in the sun: heat and strength"
+    for kind in MAIN:
+        here = next((a for a in listed if a.kind == kind), None)
+        if here is not None:
+            why = "takes what is in the cup" if part.kind in THIN else "serves the whole handle"
+            return here, why
+    return listed[0], "the only one listed"
 
 
-def refused(part: Part, adhesive: Adhesive) -> str | None:
+def refused(joint: GlueJoint, part: Part, adhesive: Adhesive, temperature_c: float) -> str | None:
     """Why this adhesive must not be used on this part; None when it may."""
-    if adhesive.kind == "liquid_5" and part.kind not in STATIC:
+    if adhesive.kind == "hot_melt":
+        return "hot-melt cannot be spread under a part and lets go in the sun: it is for tip-tops and trials"
+    if adhesive.kind == "instant":
+        return None if part.kind in THIN else "instant glue grabs before the part is home"
+    pot = adhesive.pot_life_min * adhesive.slower_at(temperature_c)
+    usable = habits().pot_share * pot
+    if joint.minutes > usable:
         return (
-            "5-minute adhesive sets before a part is seated, wiped and aligned: about six minutes"
+            f"spreading, seating, wiping and aligning take {joint.minutes:g} min, and of its {pot:.0f} min at "
+            f"{temperature_c:g} °C {usable:.1f} are to be planned on"
         )
-    if part.kind == "butt_ferrule" and adhesive.kind != "high_temperature":
-        return "a metal ferrule warms in the sun: use a high-temperature, high-strength adhesive"
     return None
 
 
-def _joint(gap: Gap, adhesive: Adhesive, why: str) -> GlueJoint:
+def wary(part: Part, adhesive: Adhesive) -> str | None:
+    """What to bear in mind with an adhesive that may be used here."""
+    if part.kind == "butt_ferrule" and adhesive.kind != "high_temperature":
+        return "a metal ferrule warms in the sun and takes the whole load: a high-temperature adhesive holds longer there"
+    return None
+
+
+def _joint(gap: Gap, adhesive: Adhesive, why: str, handle: HandleWished) -> GlueJoint:
     spread, seat, wipe, align = hand_minutes(gap.part.kind)
+    if handle.squeeze == "half_hour":
+        wipe = 0.0  # it waits until the cup is done with
     volume = max(gap.gap_ml, gap.wall_mm2 * habits().film_ml_per_mm2) * habits().squeeze_out
-    return GlueJoint(
-        part_id=gap.part.id, name=gap.name, adhesive=adhesive.name, why=why, refused=refused(gap.part, adhesive),
+    joint = GlueJoint(
+        part_id=gap.part.id, name=gap.name, adhesive=adhesive.name, why=why, refused=None, wary=wary(gap.part, adhesive),
         volume_ml=round(volume, 2), spread_min=spread, seat_min=seat, wipe_min=wipe, align_min=align,
     )  # fmt: skip
+    no = refused(joint, gap.part, adhesive, handle.glue_temperature_c)
+    return joint.model_copy(update={"refused": no})
 
 
-def _mix(number: int, group: list[tuple[GlueJoint, Adhesive]], temperature_c: float) -> GlueMix:
+def _mix(
+    number: int, group: list[tuple[GlueJoint, Adhesive]], because: str, handle: HandleWished
+) -> GlueMix:
     joints, adhesive = tuple(j for j, _ in group), group[0][1]
-    factor = adhesive.slower_at(temperature_c)
+    factor = adhesive.slower_at(handle.glue_temperature_c)
     needed = sum(j.volume_ml for j in joints)
-    volume = max(needed, habits().least_mix_ml)
+    mixed = adhesive.kind not in UNMIXED
+    volume = max(needed, habits().least_mix_ml) if mixed else needed
     hands = sum(j.minutes for j in joints)
     pot = adhesive.pot_life_min * factor
-    a_ml, b_ml = adhesive.split_ml(volume)
+    a_ml, b_ml = adhesive.split_ml(volume) if mixed else (volume, 0.0)
+    wipe_by = (
+        pot * habits().wipe_share if handle.squeeze == "at_once" else HALF_HOUR_MIN * factor + hands
+    )
     return GlueMix(
-        number=number, adhesive=adhesive.name, kind=adhesive.kind, joints=joints, needed_ml=round(needed, 2), volume_ml=round(volume, 2),
-        part_a_ml=round(a_ml, 2), part_b_ml=round(b_ml, 2),
-        hands_min=round(hands, 1), pot_life_min=round(pot, 1), wipe_by_min=round(pot * habits().wipe_share, 1),
+        number=number, because=because, adhesive=adhesive.name, kind=adhesive.kind, joints=joints, needed_ml=round(needed, 2),
+        volume_ml=round(volume, 2), part_a_ml=round(a_ml, 2), part_b_ml=round(b_ml, 2),
+        hands_min=round(hands, 1), pot_life_min=round(pot, 1), wipe_by_min=round(wipe_by, 1),
         last_look_min=round(pot * 0.9, 1), set_min=round(adhesive.set_min * factor, 1),
         handle_min=round(adhesive.handle_min * factor, 1), full_cure_min=round(adhesive.full_cure_min * factor, 1),
-        mass_g=round(needed / habits().squeeze_out * adhesive.density_g_ml, 2), too_long=hands > habits().pot_share * pot,
+        mass_g=round(needed / habits().squeeze_out * adhesive.density_g_ml, 2), too_long=not in_time(joints, adhesive, handle),
     )  # fmt: skip
+
+
+HALF_HOUR_MIN = 30.0
+"""How long squeeze-out is left when it is not wiped at once, at the product's own temperature."""
 
 
 def _within_reach(build: Build, glued: Sequence[Gap]) -> tuple[Ready, ...]:

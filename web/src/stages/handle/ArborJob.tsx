@@ -273,6 +273,18 @@ function Settings() {
             />
           </>
         )}
+        {!tape && arbors.school !== "mesh" && (
+          <MeasureField
+            path="handle.arbors.filler_bore_mm"
+            label="Its hole before boring"
+            kind="diameter"
+            optional
+            placeholder="not measured"
+            hint="glued into the seat first, then bored: see Bores"
+            mm={arbors.filler_bore_mm ?? null}
+            keep={(mm) => (b) => void (b.handle.arbors.filler_bore_mm = mm)}
+          />
+        )}
         <MeasureField
           path="handle.arbors.front_recess_mm"
           label="Front recess"
