@@ -62,6 +62,7 @@ class Bench:
     bore_mm: float = 6.5
     wobble_mm: float = 0.1
     readings: int = 9
+    measures: bool = True
     u: np.ndarray = field(init=False)
     bore: np.ndarray = field(init=False)
 
@@ -199,7 +200,7 @@ class Bench:
                     from_mm=h.from_mm,
                     most_at_mm=h.most_at_mm,
                     depth_mm=h.to_mm,
-                    took_mm=h.take_mm,
+                    took_mm=h.take_mm if self.measures else None,
                 )
             )
 

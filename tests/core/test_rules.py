@@ -25,7 +25,6 @@ from wise_spool.core.handle.arbors import plan_arbors
 from wise_spool.core.handle.fits import Bore, find_stop, straight_bore
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
-from wise_spool.core.work.glue_up import refused
 
 CONE = Taper([0, 2000], [12, 2], [0.05, 0.05], 2000)  # 5 um a mm
 REAMER = Reamer(name="long", small_mm=6, large_mm=18, length_mm=900)
@@ -76,23 +75,30 @@ class TheHandle(unittest.TestCase):
 
 
 class GlueAndWeight(unittest.TestCase):
-    def test_five_minute_adhesive_is_refused_where_there_is_aligning(self):
-        quick = Adhesive(kind="liquid_5", name="quick")
+    def test_five_minute_adhesive_is_refused_where_seating_and_aligning_take_longer(self):
+        quick = Adhesive(kind="liquid_5", name="quick", pot_life_min=5)
         for kind, said in (("winding_check", False), ("reel_seat", True), ("butt_ferrule", True)):
             part = seat() if kind == "reel_seat" else grip("x").model_copy(update={"kind": kind})
-            self.assertEqual(refused(part, quick) is not None, said, kind)
-            if kind == "butt_ferrule":
-                self.assertIn("5-minute", refused(part, quick))
+            joint = planned(part, adhesives=(quick,)).work.glue_up.mixes[0].joints[0]
+            self.assertEqual(joint.refused is not None, said, kind)
 
     def test_seven_tenths_of_pot_life_are_used_and_squeeze_out_wipes_for_half_of_it(self):
         slow = Adhesive(name="p", pot_life_min=60, at_c=21)
         mix = planned(grip(bore=12.4), adhesives=(slow,)).work.glue_up.mixes[0]
         self.assertEqual((mix.pot_life_min, mix.wipe_by_min), (60, 30))
-        hands = mix.hands_min
-        for share, too_long in ((0.69, False), (0.71, True)):
-            tin = Adhesive(name="p", pot_life_min=hands / share, at_c=21)
-            mix = planned(grip(bore=12.4), adhesives=(tin,)).work.glue_up.mixes[0]
-            self.assertEqual(mix.too_long, too_long, share)
+        # Wiped at once, a grip's six minutes are at most half of it; left, its hands are at most seven tenths.
+        for squeeze, limit in (("at_once", 0.5), ("half_hour", 0.7)):
+            hands = (
+                planned(grip(bore=12.4), adhesives=(slow,), squeeze=squeeze)
+                .work.glue_up.mixes[0]
+                .hands_min
+            )
+            for share, too_long in ((limit - 0.01, False), (limit + 0.01, True)):
+                tin = Adhesive(name="p", pot_life_min=hands / share, at_c=21)
+                mix = planned(
+                    grip(bore=12.4), adhesives=(tin,), squeeze=squeeze
+                ).work.glue_up.mixes[0]
+                self.assertEqual(mix.too_long, too_long, (squeeze, share))
 
     def test_adhesive_is_weighed_by_its_own_density(self):
         def glue(density):

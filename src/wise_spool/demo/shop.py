@@ -245,7 +245,7 @@ def holm() -> Build:
                 Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=2.5,
                      od_butt_mm=14.5, od_tip_mm=13, bore_butt_mm=11.8),
             ),
-            dry_fits=(DryFit(part_id="cap", short_mm=70, bore_butt_mm=12.5),),
+            dry_fits=(DryFit(part_id="cap", short_mm=12, bore_butt_mm=12.5),),
             candidates=_holm_candidates(),
         ),
         guides=Guides(

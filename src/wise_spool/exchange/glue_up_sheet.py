@@ -80,6 +80,8 @@ def _mix(mix: GlueMix, width: float) -> list[Flowable]:
         f"pot life {mix.pot_life_min:.0f} min, set {format_minutes(mix.set_min)}, handle after {format_minutes(mix.handle_min)}, "
         f"full cure {format_minutes(mix.full_cure_min)}."
     )
+    if mix.because:
+        clocks = f"Its own mix: {safe(mix.because)}. {clocks}"
     return [
         *section(title, rows, width, (0.4, 0.12, 0.12, 0.12, 0.12, 0.12)),
         Paragraph(clocks, BODY),

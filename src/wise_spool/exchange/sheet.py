@@ -130,6 +130,7 @@ def _bores(build: Build, plan: Plan, width: float) -> list[Flowable]:
         "fits": "fits",
         "press": "press home",
         "high_spot": "high spot",
+        "swell": "swell in the way",
         "ream": "ream",
         "loose": "line it",
         "unknown": "measure",

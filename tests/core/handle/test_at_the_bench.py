@@ -69,7 +69,7 @@ class Sliding(unittest.TestCase):
             handle=Handle(parts=(grip(length=500, bore=12.2, bore_tip_mm=9.0, gap_before_mm=400),)),
         )
         self.assertEqual(plan(whole).handle.parts[0].verdict, "swell")
-        self.assertIn("swells on the way", finding(plan(whole), "handle-swell").sentence)
+        self.assertIn("does not pass the swell", finding(plan(whole), "handle-swell").sentence)
         two = b.model_copy(update={"joints": (Joint(station_mm=950, overlap_mm=0),)})
         apart = whole.model_copy(update={"blank": two})
         self.assertNotIn("handle-swell", codes(plan(apart)))
@@ -408,8 +408,12 @@ class InAndOnOtherParts(unittest.TestCase):
         )
         tenon = grip(overlap_mm=20, tenon_od_mm=18.0, bore=12.2, bore_tip_mm=11.2)
         self.assertEqual(self.planned(piece, tenon)[0].verdict, "fits")
+        self.assertTrue(self.planned(piece, tenon)[0].recess.made)
         tight = tenon.model_copy(update={"tenon_od_mm": 18.6})
-        self.assertEqual(self.planned(piece, tight)[0].verdict, "ream")
+        recess = self.planned(piece, tight)[0].recess
+        self.assertEqual((recess.face, recess.depth_mm, recess.made), ("tip", 20, False))
+        p = plan(build(blank=blank(), handle=Handle(parts=(piece, tight))))
+        self.assertIn("0.738", finding(p, "handle-recess").sentence)
 
     def test_a_ring_on_a_barrel_and_one_on_the_blank(self):
         ring = Part(

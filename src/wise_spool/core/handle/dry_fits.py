@@ -22,6 +22,8 @@ from wise_spool.core.handle.fits import Bore, Floats, find_stop, least_room_mm, 
 
 MOST_OFF_MM = 6.0
 """A dry fit that needs more than this to be explained is taken for a slip."""
+SAME_STOP_MM = 0.5
+"""A stop this close to the one reckoned is the same: nobody reads it finer. From habit."""
 LEAST_LESSON_MM = 0.02
 """A lesson about the blank smaller than this is noise, and none is surer. From habit."""
 FAR_OUT = 3.0
@@ -122,6 +124,8 @@ def read_dry_fit(fit: DryFit, bore: Bore | None, trial: Trial) -> tuple[DryFitRe
     expected = max(free, 0.0) if home else free
     if home and free <= habits().short_ok_mm:
         return _read(fit, expected, "as_expected", at_least=True), Believed(bore)
+    if not home and abs(free - fit.short_mm) <= SAME_STOP_MM:
+        return _read(fit, expected, "as_expected"), Believed(bore)
     if trial.by_hand is not None:
         took = _explains(bore, trial, fit.short_mm, trial.by_hand)
         if took is not None and took > 0:

@@ -108,6 +108,18 @@ def _judge_fit(build: Build, part: PartPlaced, add: Noted) -> None:
     if a.wanted_mm is None or b.wanted_mm is None:
         return
     _FITS[part.verdict](build, part, add)
+    if part.swell_mm is not None and part.verdict != "swell":
+        _says_swell(build, part, add)
+    if part.recess is not None and not part.recess.made:
+        recess = part.recess
+        add(
+            "handle-recess",
+            "check" if recess.made is False else "note",
+            f"The {part.name} takes the next part's tenon: bore its {recess.face} face to {format_diameter(recess.bore_mm, build.rule)}, "
+            f"{format_length(recess.depth_mm, build.rule)} deep.",
+            "A tenon needs a recess as deep as it reaches in.",
+            part.spot,
+        )
     if (
         part.verdict in ("fits", "press")
         and part.kind not in SIZED_NOT_REAMED
@@ -158,6 +170,8 @@ _SOURCE = "clearance from habit, editable"
 
 def _says_ream(build: Build, part: PartPlaced, add: Noted) -> None:
     rule, short = build.rule, format_length(part.stops_short_mm or 0, build.rule)
+    far = (part.stops_short_mm or 0) > part.end_mm - part.start_mm
+    stops = "is far too tight for its mark" if far else f"stops {short} short of its mark"
     if part.kind in SIZED_NOT_REAMED or part.material == "metal":
         add(
             "handle-size-small",
@@ -172,7 +186,7 @@ def _says_ream(build: Build, part: PartPlaced, add: Noted) -> None:
     add(
         "handle-ream",
         "check",
-        f"The {part.name} stops {short} short of its mark: open it to {_wanted(part, rule)}.",
+        f"The {part.name} {stops}: open it to {_wanted(part, rule)}.",
         _why(build, part),
         part.spot,
         _SOURCE,
@@ -198,11 +212,12 @@ def _says_high_spot(build: Build, part: PartPlaced, add: Noted) -> None:
 def _says_swell(build: Build, part: PartPlaced, add: Noted) -> None:
     rule = build.rule
     other = "butt" if part.enters == "tip" else "tip"
+    at = part.swell_mm or part.held_at_mm or 0.0
     add(
         "handle-swell",
         "check",
-        f"The {part.name} would fit at its mark, but the blank swells on the way, at {format_length(part.held_at_mm or 0, rule)}, and holds it "
-        f"{format_length(part.stops_short_mm or 0, rule)} short: bring it from the {other}, or open it to {_wanted(part, rule)} and fill the room.",
+        f"Bored for its mark, the {part.name} does not pass the swell of the blank at {format_length(at, rule)}: bring it from the {other}, "
+        "or take a part wide enough to pass it and fill the room.",
         "A part passes everything between its mark and the end it comes from, its section taken apart at the joints.",
         part.spot,
         **_numbers(part, rule),
@@ -216,7 +231,7 @@ def _says_loose(build: Build, part: PartPlaced, add: Noted) -> None:
         add(
             "handle-loose",
             "check",
-            f"The {part.name} is wider than the blank at one end at least: it will slide past its mark and not hold. {_recover(part)}",
+            f"The {part.name} is wider than the blank at one end at least: it will slide past its mark and not hold: {_recover(part)}",
             f"Foam holds by being {100 * habits().stretch_foam_least:g} to {100 * habits().stretch_foam_most:g} % under the blank at both ends.",
             part.spot,
             "from memory, editable",

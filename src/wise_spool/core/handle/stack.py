@@ -88,6 +88,16 @@ class FitTried(Frozen):
     read: DryFitRead | None
 
 
+class Recess(Frozen):
+    """Room for another part's tenon in one face: how deep, how wide, and whether it is there already;
+    None while the bore there was not measured."""
+
+    face: Literal["butt", "tip"]
+    depth_mm: float
+    bore_mm: float
+    made: bool | None
+
+
 class PartPlaced(Frozen):
     """One part on the blank; stations in mm from the present butt.
 
@@ -95,7 +105,8 @@ class PartPlaced(Frozen):
     by hand and without force; ``stops_short_mm`` is where it stops pressed home, with
     all that its material gives. ``binds_at_mm`` is where in the bore it is held,
     ``held_at_mm`` by which station of the blank. ``band_mm`` is how far the blank
-    under it may be off what its readings say. ``mark_mm`` is its butt face on the bare
+    under it may be off what its readings say. ``swell_mm`` is the station that would hold
+    it even when it is bored as wanted; ``recess`` takes another part's tenon. ``mark_mm`` is its butt face on the bare
     blank as it came, whatever is cut off later: what a dry fit is noted with.
     """
 
@@ -119,6 +130,8 @@ class PartPlaced(Frozen):
     loose_mm: float | None
     close_mm: float | None
     band_mm: float | None
+    swell_mm: float | None
+    recess: Recess | None
     mark_mm: float
     wall_mm: float | None
     passes_made: int
@@ -224,12 +237,14 @@ def fit_part(
     if on_blank and length is not None:
         od_a, od_b = work.od_mm(inner), work.od_mm(min(end, length))
     judged = _Judged()
-    cut = None
+    cut = swell = recess = None
     samples: tuple[BoreSample, ...] = ()
     if bored and taper is not None and on_blank and hollow > 0:
-        aim = _Aim(taper, inner, enters, stretch, room, nests)
+        aim = _Aim(taper, inner, enters, stretch, room, hollow, nests)
         wanted_a, wanted_b = (round(float(w), 3) for w in aim.wanted_mm(np.array([0.0, hollow])))
         samples = _samples(bore, aim, hollow)
+        swell = aim.swell_mm(np.linspace(0.0, hollow, SAMPLES))
+        recess = _recess(bore, aim)
         if bore is not None:
             judged = _as_tried(_judge(bore, aim), learned, aim)
             if is_reamed(part):
@@ -251,7 +266,8 @@ def fit_part(
         butt_face=_face(inner, od_a, wanted_a, bore, 0.0), tip_face=_face(end, od_b, wanted_b, bore, hollow),
         enters=enters, verdict=judged.verdict, remove_mm=judged.remove_mm, stops_short_mm=judged.stops_short_mm,
         dry_short_mm=judged.dry_short_mm, binds_at_mm=judged.binds_at_mm, held_at_mm=judged.held_at_mm,
-        loose_mm=judged.loose_mm, close_mm=judged.close_mm, mark_mm=round(inner + work.cut_mm, 3), band_mm=band, wall_mm=wall,
+        loose_mm=judged.loose_mm, close_mm=judged.close_mm, swell_mm=None if swell is None else round(swell, 1), recess=recess,
+        mark_mm=round(inner + work.cut_mm, 3), band_mm=band, wall_mm=wall,
         passes_made=len(made), samples=samples,
     )  # fmt: skip
     return Fitted(part, placed, bore, cut, learned.tried, learned.blank)
@@ -293,30 +309,67 @@ class _Aim:
     enters: Enters
     stretch: Stretch
     room_mm: float
+    hollow_mm: float
     nests: tuple[Nest, ...] = ()
 
     def passes_mm(self, u_mm: Floats) -> Floats:
         """Widest that each place passes: the blank, and what the part sits on."""
-        widest = must_pass_mm(u_mm, self.taper, self.inner_mm, self.enters)
+        return self._over_nests(
+            must_pass_mm(u_mm, self.taper, self.inner_mm, self.enters), u_mm, self.nests
+        )
+
+    def wanted_mm(self, u_mm: Floats, *, recessed: bool = False) -> Floats:
+        """The bore wanted at each place. From the tip it is not opened for a swell on the way; a recess for
+        another part's tenon is no part of it unless ``recessed``."""
+        passes = must_pass_mm(u_mm, self.taper, self.inner_mm, self.enters)
+        if self.enters == "tip":
+            own = self.taper.od_mm(self.inner_mm + u_mm)
+            passes = np.minimum(passes, own + habits().rise_mm)
+        nests = self.nests if recessed else tuple(n for n in self.nests if not self.is_recess(n))
+        return self._over_nests(passes, u_mm, nests) / (1 + self.stretch.wanted) + self.room_mm
+
+    def is_recess(self, nest: Nest) -> bool:
+        """What the part sits on over its whole length is not a recess."""
+        return nest.end_mm - nest.start_mm < self.hollow_mm - 0.5
+
+    def _over_nests(self, mm: Floats, u_mm: Floats, nests: tuple[Nest, ...]) -> Floats:
         at = self.inner_mm + u_mm
-        for nest in self.nests:
+        for nest in nests:
             on = (at >= nest.start_mm - EDGE_MM) & (at <= nest.end_mm + EDGE_MM)
-            widest = np.where(on, np.maximum(widest, nest.od_mm), widest)
-        return np.asarray(widest, float)
+            mm = np.where(on, np.maximum(mm, nest.od_mm), mm)
+        return np.asarray(mm, float)
+
+    def swell_mm(self, u_mm: Floats) -> float | None:
+        """The station that would hold the part even when it is bored to what is wanted."""
+        bored = Bore(u_mm, self.wanted_mm(u_mm) * (1 + self.stretch.most) + EDGE_MM)
+        stop = find_stop(bored, self.taper, self.inner_mm, self.enters)
+        return None if stop.short_mm <= habits().short_ok_mm else stop.held_at_mm
 
     def short_of_nest_mm(self, bore: Bore) -> float:
         """How far short the part stops because it does not go over what it sits on."""
         at = self.inner_mm + bore.u_mm
         short = 0.0
-        for nest in self.nests:
+        for nest in (n for n in self.nests if not self.is_recess(n)):
             on = (at >= nest.start_mm) & (at <= nest.end_mm)
             if (bore.bore_mm[on] < nest.od_mm - EDGE_MM).any():
                 short = max(short, nest.end_mm - nest.start_mm)
         return short
 
-    def wanted_mm(self, u_mm: Floats) -> Floats:
-        """The bore wanted at each place."""
-        return self.passes_mm(u_mm) / (1 + self.stretch.wanted) + self.room_mm
+
+def _recess(bore: Bore | None, aim: _Aim) -> Recess | None:
+    """The recess a part needs for a tenon that enters it."""
+    for nest in aim.nests:
+        if not aim.is_recess(nest):
+            continue
+        at_butt = nest.start_mm - aim.inner_mm < 0.5
+        wanted = nest.od_mm + aim.room_mm
+        middle = (nest.start_mm + nest.end_mm) / 2 - aim.inner_mm
+        made = None if bore is None else bore.at(middle) >= nest.od_mm
+        depth = round(nest.end_mm - nest.start_mm, 2)
+        return Recess(
+            face="butt" if at_butt else "tip", depth_mm=depth, bore_mm=round(wanted, 2), made=made
+        )
+    return None
 
 
 @dataclass(frozen=True)
@@ -337,7 +390,7 @@ def _judge(bore: Bore, aim: _Aim) -> _Judged:
     home = find_stop(bore.stretched(aim.stretch.most), aim.taper, aim.inner_mm, aim.enters)
     spots = np.array([0.0, bore.length_mm / 2, bore.length_mm])
     at_spots = np.array([bore.at(u) for u in spots.tolist()])
-    excess = at_spots - aim.wanted_mm(spots)
+    excess = at_spots - aim.wanted_mm(spots, recessed=True)
     close = float((bore.bore_mm - aim.passes_mm(bore.u_mm)).min())
     nest = aim.short_of_nest_mm(bore)
     dry, home = (replace(s, short_mm=max(s.short_mm, nest)) for s in (dry, home))

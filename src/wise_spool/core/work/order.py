@@ -23,7 +23,7 @@ from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_diameter
 from wise_spool.core.ground.operations import Before, Enters, Need, Operation
 from wise_spool.core.handle.entering import BUTT_ENDS, LOOSE
-from wise_spool.core.handle.fits import Bore, must_pass_mm
+from wise_spool.core.handle.fits import Bore, must_pass_mm, stretch_of
 from wise_spool.core.work.hands import hands_min
 
 ASSEMBLY_WORDS: dict[AssemblySchool, str] = {
@@ -232,7 +232,7 @@ def _cannot_pass(p: Placed, build: Build, work: WorkingBlank) -> Contradiction |
     if p.enters == "tip" or work.taper is None or p.bore is None:
         return None
     passes = must_pass_mm(p.bore.u_mm, work.taper, max(p.start_mm, 0.0), "butt")
-    short = p.bore.bore_mm - passes
+    short = p.bore.bore_mm * (1 + stretch_of(p.part.material).most) - passes
     if float(short.min()) >= -habits().pass_room_mm:
         return None
     at, rule = int(short.argmin()), build.rule

@@ -6,14 +6,16 @@ import { takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
-import { IconButton, Term } from "../../ui/controls";
+import { Choice, IconButton, Term } from "../../ui/controls";
 import { NumberField } from "../../ui/Field";
 import { hours, length } from "../../ui/measure";
+import { SQUEEZE_WORDS } from "../../words/shapes";
 
 /** Mixes on their clocks, what each joint takes, and what lies within reach before mixing. */
 export function GlueUpJob() {
   const { build, plan } = useShown();
   const id = useRod((s) => s.id);
+  const edit = useRod((s) => s.edit);
   const { glue_up } = plan.work;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
@@ -26,6 +28,15 @@ export function GlueUpJob() {
           digits={1}
           value={build.handle.glue_temperature_c}
           keep={(v) => (b) => void (b.handle.glue_temperature_c = v ?? 21)}
+        />
+        <Choice
+          label="Squeeze-out"
+          value={build.handle.squeeze}
+          options={[
+            { value: "at_once", label: SQUEEZE_WORDS.at_once },
+            { value: "half_hour", label: "left half an hour" },
+          ]}
+          onChange={(v) => edit("squeeze-out", (b) => void (b.handle.squeeze = v))}
         />
         <Adhesives />
         <Link
@@ -142,12 +153,15 @@ function Mix({ mix }: { mix: GlueMix }) {
           Mix {mix.number}: {mix.adhesive}
         </h2>
         <span className="fig text-figure">
-          {mix.part_a_ml.toFixed(1)} + {mix.part_b_ml.toFixed(1)} mL
+          {mix.part_b_ml > 0
+            ? `${mix.part_a_ml.toFixed(1)} + ${mix.part_b_ml.toFixed(1)} mL`
+            : `${mix.part_a_ml.toFixed(1)} mL`}
         </span>
         <span className={mix.too_long ? "font-semibold text-ruin" : "text-soft"}>
           {mix.hands_min.toFixed(0)} min of hands in {mix.pot_life_min.toFixed(0)} min of pot life
           {mix.too_long ? ": too long" : ""}
         </span>
+        {mix.because && <span className="label">its own mix: {mix.because}</span>}
       </div>
       <div
         className="relative mt-1.5 h-9 overflow-hidden rounded-sm bg-mat"
