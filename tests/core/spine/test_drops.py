@@ -18,6 +18,7 @@ from wise_spool.core.spine.drops import (
     read_flat,
 )
 from wise_spool.core.spine.resting import apart_deg
+from wise_spool.core.spine.trainer import make_blank, on_the_flat
 
 
 def drops(angles, d0=60.0, bow=0.0, bow_deg=0.0, soft=0.0, twice=0.0, noise=0.0, seed=1, drift=0.0):
@@ -133,6 +134,27 @@ class Units(unittest.TestCase):
         self.assertEqual(p.spine.drops.verdict, "stiffness")
 
 
+class Power(unittest.TestCase):
+    def test_what_would_have_shown_shows_four_times_in_five(self):
+        at = [30 * k for k in range(12)]
+        said = np.median(
+            [read_drops(drops(at, noise=0.3, seed=s)).detectable_percent for s in range(60)]
+        )
+        twice = said * 60 / 200
+        shown = sum(
+            read_drops(drops(at, twice=twice, noise=0.3, seed=1000 + s)).verdict == "stiffness"
+            for s in range(300)
+        )
+        self.assertTrue(0.70 <= shown / 300 <= 0.90, shown)
+
+    def test_few_angles_say_what_they_hide(self):
+        at = [60 * k for k in range(6)]
+        p = plan(build(blank=blank(), spine=Spine(drops=drops(at, noise=0.2))))
+        self.assertIn("hide a smaller one", finding(p, "spine-few-angles").sentence)
+        p = plan(build(blank=blank(), spine=Spine(drops=drops(EVEN, noise=0.2))))
+        self.assertNotIn("spine-few-angles", codes(p))
+
+
 class OnTheFlat(unittest.TestCase):
     def test_bow_from_the_gap(self):
         gaps = tuple(
@@ -141,7 +163,33 @@ class OnTheFlat(unittest.TestCase):
         )
         read = read_flat(gaps)
         self.assertAlmostEqual(read.bow_mm, 3, places=2)
-        self.assertAlmostEqual(read.bow_deg, 130, delta=0.2)
+        # The middle arches up with the outer side on top: the tip leans the other way.
+        self.assertAlmostEqual(read.bow_deg, 310, delta=0.2)
+
+    def test_one_bowed_blank_points_the_same_way_by_drops_and_on_the_flat(self):
+        # A blank whose tip leans toward 70°, simulated: y(s) = b (s/L)^2 in that plane.
+        lean, bow = 70.0, 12.0
+        s = np.linspace(0, 1, 201)
+        gaps, hangs = [], []
+        for a in range(0, 360, 30):
+            up = math.cos(math.radians(lean - a))
+            height = bow * s**2 * up
+            ends = (
+                height[0] + (height[-1] - height[0]) * s
+            )  # it lies on both ends, or on its middle
+            gaps.append(FlatReading(angle_deg=a, gap_mm=max(float((height - ends)[100]), 0.0)))
+            hangs.append(Drop(angle_deg=a, drop_mm=60.0 - bow * up))
+        self.assertLess(apart_deg(read_flat(tuple(gaps)).bow_deg, lean), 1)
+        self.assertLess(apart_deg(read_drops(tuple(hangs)).bow_deg, lean), 1)
+
+    def test_the_trainers_blanks_do_so_too(self):
+        for seed in range(8):
+            blank_ = make_blank(5, seed)
+            if blank_.model.bow_mm < 5:
+                continue
+            rng = np.random.default_rng(seed)
+            by_flat = read_flat(tuple(on_the_flat(blank_, range(0, 360, 30), rng))).bow_deg
+            self.assertLess(apart_deg(by_flat, blank_.model.bow_deg), 25)
 
     def test_three_angles_are_too_few(self):
         self.assertIsNone(read_flat(tuple(FlatReading(angle_deg=a, gap_mm=5) for a in (0, 90, 180))).bow_mm)  # fmt: skip

@@ -47,6 +47,7 @@ class SpineWished(Frozen):
     guides_on: Side | None = None
     decide_by: Zone | None = None
     reason: Note = ""
+    strict: bool = False
 
 
 class SpineMeasured(Frozen):

@@ -189,6 +189,15 @@ class Habits(Frozen):
         "habit",
         "spine-more-trials,spine-sure",
     )
+    alike_deg: float = _habit(
+        10.0,
+        "Rests within this of one another are alike; three of them are enough to mark.",
+        "°",
+        2,
+        40,
+        "common practice",
+        "spine-more-trials,spine-sure",
+    )
     lines_apart_deg: float = _habit(
         60.0,
         "Two lines nearer than this are one wide one.",

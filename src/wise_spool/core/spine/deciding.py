@@ -130,11 +130,11 @@ def plan_spine(
 ) -> SpinePlan:
     """Readings and the decision; ``pencil_mm`` is the station where lines are first drawn."""
     spine = build.spine
-    zones = _zones(spine.trials, 0)
+    zones = _zones(spine.trials, 0, strict=spine.strict)
     sections = tuple(
         z
         for s in sorted({t.section for t in spine.trials if t.section})
-        for z in _zones(spine.trials, s)
+        for z in _zones(spine.trials, s, strict=spine.strict)
     )
     drops = read_drops(spine.drops)
     flat = read_flat(spine.flat)
@@ -160,12 +160,14 @@ def plan_spine(
     )
 
 
-def _zones(trials: Sequence[RollTrial], section: int) -> tuple[ZoneReading, ...]:
+def _zones(trials: Sequence[RollTrial], section: int, *, strict: bool) -> tuple[ZoneReading, ...]:
     out = []
     for zone in ZONES:
         mine = [(i, t) for i, t in enumerate(trials) if t.zone == zone and t.section == section]
         if mine:
-            out.append(read_zone(zone, [t for _, t in mine], [i for i, _ in mine], section))
+            out.append(
+                read_zone(zone, [t for _, t in mine], [i for i, _ in mine], section, strict=strict)
+            )
     return tuple(out)
 
 

@@ -15,7 +15,8 @@ from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import fdtrc, fdtri, stdtrit
+from scipy.optimize import brentq
+from scipy.special import chdtri, fdtrc, fdtri, ncfdtr, stdtrit
 
 from wise_spool.core.document.spine import Drop, FlatReading
 from wise_spool.core.ground.frozen import Frozen
@@ -28,6 +29,10 @@ LEAST_ANGLES = 6
 """Fewer different angles cannot tell a bow from a spine and leave anything over to judge by."""
 GRAVITY_N_PER_G = 9.80665e-3
 INCHES_AMONG_MM = 25.4
+POWER = 0.8
+"""What would have shown is what shows four times in five (common practice in planning trials)."""
+ENOUGH_ANGLES = 8
+"""With fewer, only large differences show. Common practice."""
 LEAST_SD_MM = 0.02
 """No drop is read better than this: the gauge's own step. From habit."""
 
@@ -56,8 +61,8 @@ class DropResidual(Frozen):
 
 
 class DeflectionRead(Frozen):
-    """What the drops say. ``detectable_percent`` is the least stiffness difference these readings
-    could have shown; ``mixed_units`` are readings that look like inches among millimetres."""
+    """What the drops say. ``detectable_percent`` is the stiffness difference readings as good as these
+    would have shown four times in five; ``mixed_units`` are readings that look like inches among millimetres."""
 
     verdict: Verdict
     readings: int
@@ -186,7 +191,8 @@ def model_from_drops(
 
 
 class FlatRead(Frozen):
-    """Straightness from rolling on a flat: the bow, and the clock angle on its outer side."""
+    """Straightness from rolling on a flat: the bow, and the clock angle its tip leans toward, as the drops
+    say it: the inner side of the curve."""
 
     readings: int
     bow_mm: float | None
@@ -197,8 +203,8 @@ class FlatRead(Frozen):
 def read_flat(readings: Sequence[FlatReading]) -> FlatRead:
     """Bow from the gap under the middle at clock angles on top, once-per-turn term only.
 
-    With the bow's outer side on top the middle stands off the flat most. Four
-    angles or more are needed.
+    With the bow's outer side on top the middle stands off the flat most; the tip
+    leans the other way. Four angles or more are needed.
     """
     measured = [(r.angle_deg, r.gap_mm) for r in readings if r.gap_mm is not None]
     n = len(measured)
@@ -209,7 +215,7 @@ def read_flat(readings: Sequence[FlatReading]) -> FlatRead:
     fit = _least_squares(harmonic_design(angle, 1), y)
     term = _harmonic(fit, 1, 1, n)
     return FlatRead(
-        readings=n, bow_mm=term.size_mm, bow_se_mm=term.size_se_mm, bow_deg=round(term.angle_deg, 1) % 360,
+        readings=n, bow_mm=term.size_mm, bow_se_mm=term.size_se_mm, bow_deg=round((term.angle_deg + 180) % 360, 1) % 360,
     )  # fmt: skip
 
 
@@ -257,12 +263,33 @@ def _harmonic(fit: _Fit, column: int, order: int, n: int) -> Harmonic:
 
 
 def _detectable(fit: _Fit, mean: float, n: int) -> float | None:
-    """The least stiffness difference that would have been believed, percent."""
+    """The stiffness difference that readings as good as these would have shown four times in five, percent.
+
+    The F-test's power is 80 % where the non-central F distribution (2 and the
+    fit's degrees of freedom) leaves a fifth under its critical value.
+    """
     if mean <= 0:
         return None
     critical = float(fdtri(2, fit.dof, 1 - habits().believed_p))
-    size = math.sqrt(critical * float(np.trace(fit.cov[3:5, 3:5])))
+    shift = _shift_for_power(fit.dof, critical)
+    size = math.sqrt(shift * float(np.trace(fit.cov[3:5, 3:5])) / 2)
     return round(200 * size / mean, 2)
+
+
+def _shift_for_power(dof: int, critical: float) -> float:
+    """The non-centrality at which the test shows POWER of the time. Where few degrees of freedom push it
+    beyond what the distribution can be worked out for, the term's own scatter no longer counts and the
+    rest's does: 2 critical chi2 / dof."""
+
+    def missed(nc: float) -> float:
+        return float(ncfdtr(2, dof, nc, critical)) - (1 - POWER)
+
+    if missed(MOST_SHIFT) < 0:
+        return float(brentq(missed, 0.0, MOST_SHIFT))
+    return 2 * critical * float(chdtri(dof, 1 - POWER)) / dof
+
+
+MOST_SHIFT = 600.0
 
 
 def _nothing(readings: int, angles: int, mixed: set[int]) -> DeflectionRead:

@@ -7,18 +7,24 @@ from wise_spool.core.ground.findings import Figure, Finding, Noted, Place, Spot
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_diameter, format_length
 from wise_spool.core.spine.deciding import SpinePlan
-from wise_spool.core.spine.drops import LEAST_ANGLES
-from wise_spool.core.spine.resting import LEAST_TRIALS, ZoneReading, apart_deg
+from wise_spool.core.spine.drops import ENOUGH_ANGLES, LEAST_ANGLES
+from wise_spool.core.spine.resting import ALIKE, LEAST_TRIALS, LIKELY, ZoneReading, apart_deg
 
 TRIALS = Spot(field="spine.trials")
 
 
-def _sure_rule() -> tuple[str, Spot, str]:
-    within = f"±{habits().sure_within_deg:g}°"
+def _sure_rule(build: Build) -> tuple[str, Spot, str]:
+    if build.spine.strict:
+        within = f"±{habits().sure_within_deg:g}°"
+        return (
+            f"The strict school marks a line when its 95 % interval is within {within}, from {LEAST_TRIALS} rests or more.",
+            TRIALS,
+            f"Fisher 1993 for the interval; {within} from habit, editable",
+        )
     return (
-        f"A line counts as known when its 95 % interval is within {within}, from five rests or more.",
+        f"{ALIKE} rests within {habits().alike_deg:g}° of one another are enough to mark.",
         TRIALS,
-        f"Fisher 1993 for the interval; {within} from habit, editable",
+        "common practice, editable",
     )
 
 
@@ -49,7 +55,7 @@ def find_in_spine(build: Build, plan: SpinePlan) -> list[Finding]:
             "spine-no-trials",
             "check",
             "No roll trial yet: load the blank, roll it, and enter where it comes to rest.",
-            *_sure_rule(),
+            *_sure_rule(build),
         )
     for zone in (*plan.zones, *plan.sections):
         _judge_zone(build, zone, add)
@@ -59,7 +65,11 @@ def find_in_spine(build: Build, plan: SpinePlan) -> list[Finding]:
     _judge_stability(plan, add)
     by_zone = {z.zone: z for z in plan.zones}
     if "butt" in by_zone and "tip" in by_zone:
-        twist = apart_deg(by_zone["butt"].lines[0].angle_deg, by_zone["tip"].lines[0].angle_deg)
+        twist = min(
+            apart_deg(a.angle_deg, b.angle_deg)
+            for a in by_zone["butt"].lines
+            for b in by_zone["tip"].lines
+        )
         if twist > habits().twist_deg:
             add(
                 "spine-twist",
@@ -97,34 +107,35 @@ def _judge_zone(build: Build, zone: ZoneReading, add: Noted) -> None:
     if zone.section:
         name += f" of section {zone.section}"
     for odd in zone.odd:
-        if odd.kind == "mirrored":
+        if odd.kind == "opposite":
             sentence = (
-                f"The rest at {odd.angle_deg:.0f}°{name} lies just opposite the others: it was read off the wrong side, and is left out. "
-                f"{(odd.angle_deg + 180) % 360:.0f}°?"
+                f"One rest at {odd.angle_deg:.0f}°{name} lies opposite the others: a second line of the blank, or read off the wrong side? "
+                "Roll it there once more; until then the others are counted without it."
             )
         else:
             sentence = f"The rest at {odd.angle_deg:.0f}°{name} goes with none of the others: roll it there again, or strike it."
         add("spine-odd-rest", "check", sentence, "One rest in many that lies far off is usually a slip.", Spot(field=f"spine.trials.{build.spine.trials[odd.index].id}"))  # fmt: skip
-    best, sure = zone.lines[0], _sure_rule()
+    best, sure = zone.lines[0], _sure_rule(build)
     numbers = {
         "mean": f"{best.angle_deg:.1f}°",
         "95_percent": f"±{best.half_width_deg:.1f}°" if best.half_width_deg < 180 else "unknown",
         "rests": str(best.trials),
         "resultant": f"{zone.resultant:.3f}",
-        "Rayleigh_p": f"{zone.rayleigh_p:.3g}",
+        "by_chance_with_no_line": f"{zone.chance:.2g}",
+        "alike": str(zone.alike),
     }
-    if zone.trials >= LEAST_TRIALS and zone.rayleigh_p >= 0.05:
+    if zone.trials >= LEAST_TRIALS and zone.chance >= LIKELY:
         add(
             "spine-no-line",
             "check",
-            f"The rests{name} are scattered all round: they show no resting line. Roll it again, more slowly, or choose another school.",
-            "Rayleigh's test: rests like these come from a blank with no preferred line more than 1 time in 20.",
+            f"The rests{name} are scattered all round: they show no line. Roll it again, more slowly; or take it that it has none worth building on, and let the school be to ignore it.",
+            "Rests like these come from a blank with no preferred line more than 1 time in 20 (Rayleigh's test).",
             TRIALS,
             "Mardia & Jupp 2000, §6.3.1",
             **numbers,
         )
     elif zone.more_trials:
-        many = f"{zone.more_trials} more" if zone.more_trials < 30 else "many more"
+        many = "one more" if zone.more_trials == 1 else f"{zone.more_trials} more"
         known = (
             "" if best.half_width_deg >= 90 else f" It is known to ±{best.half_width_deg:.0f}° now."
         )
@@ -193,9 +204,11 @@ def _judge_drops(build: Build, plan: SpinePlan, add: Noted) -> None:
         "both": f"The drops show both {bow_words}, and a blank {stiff_words}.",
         "bow": f"The drops show {bow_words} and no difference of stiffness: that is bow, not spine.",
         "stiffness": f"The blank is {stiff_words}; it is straight as far as the drops tell.",
-        "neither": f"The drops show neither bow nor spine: a stiffness difference over {read.detectable_percent or 0:.1f} % would have shown.",
+        "neither": f"The drops show neither bow nor spine: a stiffness difference over {read.detectable_percent or 0:.1f} % would have shown four times in five.",
     }[read.verdict]
     add(f"spine-drops-{read.verdict}", "note", sentence, rule, at, "least squares and F-test", **numbers)  # fmt: skip
+    if read.angles < ENOUGH_ANGLES:
+        add("spine-few-angles", "note", f"{_count(read.angles, 'angle')} show a difference over {read.detectable_percent or 0:.1f} % four times in five, and hide a smaller one: eight or more, evenly round, see finer.", "Five numbers are fitted; the fewer angles are left over, the less can be told.", at, "least squares and F-test")  # fmt: skip
     if (
         read.drift_p is not None
         and read.drift_p < habits().believed_p
@@ -211,7 +224,7 @@ def _count(n: int, what: str) -> str:
 def _judge_straightness(plan: SpinePlan, add: Noted) -> None:
     flat = plan.flat
     if flat.bow_mm is not None and flat.bow_mm > 0.5:
-        add("spine-flat", "note", f"On the flat it is bowed by {flat.bow_mm:.1f} mm, outer side at {flat.bow_deg:.0f}°.", "Rolled on a flat, the gap under the middle is largest with the bow on top.", Spot(field="spine.flat"))  # fmt: skip
+        add("spine-flat", "note", f"On the flat it is bowed by {flat.bow_mm:.1f} mm toward {flat.bow_deg:.0f}°, the side its tip leans to.", "Rolled on a flat, the gap under the middle is largest with the bow on top.", Spot(field="spine.flat"))  # fmt: skip
 
 
 def _judge_sections(build: Build, plan: SpinePlan, add: Noted) -> None:
@@ -239,7 +252,7 @@ def _judge_stability(plan: SpinePlan, add: Noted) -> None:
         else f"let go, it rolls {abs(taken.rolls_deg):.0f}° {'clockwise' if taken.rolls_deg > 0 else 'the other way'}"
     )
     found = Finding(
-        code="spine-roll", stage="spine", weight="note" if taken.holds else "check",
+        code="spine-roll", stage="spine", weight="check" if not taken.holds and any(s.holds for s in plan.schools) else "note",
         sentence=f"At the load that drops the tip by a third, the hand holds {taken.torque_n_mm:.0f} N·mm and {words}.",
         rule="Energy of the bent blank and of the line over rings off the axis.", source="own derivation; stiffness from the drops",
         field="spine.school", figures=tuple(Figure(label=k, value=v) for k, v in numbers.items()),

@@ -22,6 +22,23 @@ Floats = NDArray[np.float64]
 
 LEAST_TRIALS = 5
 """Below this the spread itself is a guess. From habit."""
+ALIKE = 3
+"""So many like rests are enough to mark a line (common practice)."""
+TWO_LINES_BY_CHANCE: tuple[tuple[int, tuple[float, ...]], ...] = (
+    (4, (0.87, 3.72, 4.86, 5.80, 6.89, 7.62, 8.11)),
+    (5, (2.14, 4.22, 5.36, 6.19, 7.16, 7.88, 10.24)),
+    (6, (2.50, 4.59, 5.72, 6.62, 8.02, 8.88, 10.90)),
+    (8, (2.39, 4.32, 5.40, 6.52, 7.84, 8.99, 11.33)),
+    (10, (2.00, 4.02, 5.26, 6.33, 7.61, 8.48, 10.82)),
+    (12, (1.62, 3.58, 4.80, 6.04, 7.44, 8.49, 10.94)),
+    (16, (0.74, 2.94, 4.07, 5.27, 6.58, 7.59, 10.32)),
+    (20, (0.24, 2.44, 3.66, 4.75, 6.58, 7.90, 10.25)),
+    (30, (-1.59, 0.74, 1.97, 3.19, 4.82, 6.28, 8.17)),
+)  # fmt: skip
+"""What the best split of n rests without any line gains over no line at all, by chance: quantiles of our own
+simulation (1,500 to 3,000 blanks each, ``bench/spine_calibration.py``) at the chances of ``CHANCES``."""
+CHANCES = (0.5, 0.2, 0.1, 0.05, 0.02, 0.01, 0.002)
+LIKELY = 0.05
 
 
 def mean_direction(angles_deg: Sequence[float] | Floats) -> tuple[float, float]:
@@ -91,7 +108,7 @@ class RestingLine(Frozen):
     resultant: float
 
 
-OddKind = Literal["mirrored", "outlier"]
+OddKind = Literal["opposite", "outlier"]
 
 
 class OddRest(Frozen):
@@ -104,34 +121,44 @@ class OddRest(Frozen):
 
 class ZoneReading(Frozen):
     """What the trials in one zone of one section say, deepest line first. Section 0 is the
-    assembled blank; ``odd`` are rests left out of the mean, or worth a second look."""
+    assembled blank. ``chance`` is how often rests like these come from a blank with no line at all,
+    judged before any is left out or parted. ``alike`` are the most rests that lie within the span that
+    counts as one. ``odd`` are rests worth a second look; a lone one opposite is kept out of the mean."""
 
     section: int
     zone: Zone
     trials: int
     lines: tuple[RestingLine, ...]
     resultant: float
-    rayleigh_p: float
+    chance: float
+    alike: int
     more_trials: int
     sure: bool
     odd: tuple[OddRest, ...]
 
 
 def read_zone(
-    zone: Zone, trials: Sequence[RollTrial], indices: Sequence[int] | None = None, section: int = 0
+    zone: Zone,
+    trials: Sequence[RollTrial],
+    indices: Sequence[int] | None = None,
+    section: int = 0,
+    *,
+    strict: bool = False,
 ) -> ZoneReading:
     """Judge the trials of one zone: one or two lines, how sure, how many more.
 
-    A lone rest opposite to a line that five or more rests agree on is taken as
-    read off the wrong side: it is said, and left out of the mean.
+    By the common school three like rests are enough to mark; ``strict`` asks for
+    five and a 95 % interval inside the habit's. A lone rest opposite to a line
+    that five or more agree on may be the second line or a misreading: it is
+    asked about, and kept out of the mean of the others.
     """
     where = list(range(len(trials))) if indices is None else list(indices)
     odd = _odd_rests(trials, where)
-    mirrored = {o.index for o in odd if o.kind == "mirrored"}
-    every = len(trials)
-    trials = [t for t, i in zip(trials, where, strict=True) if i not in mirrored]
-    angles = np.array([t.angle_deg for t in trials])
-    snaps = np.array([float(t.snap) for t in trials])
+    opposite = {o.index for o in odd if o.kind == "opposite"}
+    every = np.array([t.angle_deg for t in trials])
+    kept = [t for t, i in zip(trials, where, strict=True) if i not in opposite]
+    angles = np.array([t.angle_deg for t in kept])
+    snaps = np.array([float(t.snap) for t in kept])
     _, r = mean_direction(angles)
     groups = _split(angles)
     lines = []
@@ -147,46 +174,80 @@ def read_zone(
             )
         )
     lines.sort(key=lambda line: (-line.snap * line.trials, line.angle_deg))
-    best = lines[0]
-    n = best.trials
-    needed = max(LEAST_TRIALS - n, 0)
-    if n >= LEAST_TRIALS and best.half_width_deg > habits().sure_within_deg:
-        needed = max(1, math.ceil(n * (best.half_width_deg / habits().sure_within_deg) ** 2) - n)
-    p = (
-        rayleigh_p(len(trials), r)
-        if len(lines) == 1
-        else rayleigh_p(len(trials), _paired_resultant(angles, groups))
-    )
+    chance = chance_of(every, two=len(groups) > 1)
+    alike = most_alike(angles)
+    needed = _more(lines[0], strict=strict, alike=alike)
     return ZoneReading(
         section=section,
         zone=zone,
-        trials=every,
+        trials=len(trials),
         lines=tuple(lines),
         resultant=round(r, 4),
-        rayleigh_p=round(p, 6),
-        more_trials=min(needed, 30),
-        sure=needed == 0 and p < 0.05,
+        chance=round(chance, 6),
+        alike=alike,
+        more_trials=needed,
+        sure=needed == 0 and chance < LIKELY,
         odd=odd,
     )
 
 
-def _paired_resultant(angles: Floats, groups: list[NDArray[np.bool_]]) -> float:
-    """Resultant length of deviations from each angle's own line."""
-    total = 0.0
-    for members in groups:
-        _, r = mean_direction(angles[members])
-        total += r * members.sum()
-    return total / angles.size
+def _more(best: RestingLine, *, strict: bool, alike: int) -> int:
+    """Rests to take: until three are alike, or, for the strict, one at a time until the interval is in."""
+    if not strict:
+        return max(ALIKE - alike, 0)
+    if best.trials < LEAST_TRIALS:
+        return LEAST_TRIALS - best.trials
+    return int(best.half_width_deg > habits().sure_within_deg)
+
+
+def most_alike(angles_deg: Floats) -> int:
+    """The most rests that lie within the span that counts as alike.
+
+    >>> most_alike(np.array([358.0, 3.0, 7.0, 40.0, 200.0]))
+    3
+    """
+    span = habits().alike_deg
+    return max((int(((angles_deg - a) % 360 <= span).sum()) for a in angles_deg), default=0)
+
+
+def chance_of(angles_deg: Floats, *, two: bool) -> float:
+    """How often a blank with no line at all gives rests like these: Rayleigh's test for one line, for two
+    our own table of what the best split gains by chance."""
+    n = angles_deg.size
+    if not two:
+        return rayleigh_p(n, mean_direction(angles_deg)[1]) if n else 1.0
+    split = _best_split(angles_deg)
+    return 1.0 if split is None else _two_by_chance(n, split[0])
+
+
+def _two_by_chance(n: int, score: float) -> float:
+    gain = score + n * math.log(2 * math.pi)
+    sizes = [size for size, _ in TWO_LINES_BY_CHANCE]
+    quantiles = [
+        float(np.interp(n, sizes, [row[k] for _, row in TWO_LINES_BY_CHANCE]))
+        for k in range(len(CHANCES))
+    ]
+    return float(np.exp(np.interp(gain, quantiles, np.log(CHANCES))))
 
 
 def _split(angles: Floats) -> list[NDArray[np.bool_]]:
-    """One group, or two when two von Mises lines explain the angles better (BIC).
+    """One group, or two when two von Mises lines explain the angles better (BIC) and chance alone would
+    hardly show them.
 
     Two lines need at least two trials each and must be 60 degrees apart.
     """
     whole = np.ones(angles.size, bool)
-    if angles.size < 4:
+    best = _best_split(angles) if angles.size >= 4 else None
+    if best is None or _two_by_chance(angles.size, best[0]) >= LIKELY:
         return [whole]
+    penalty = 0.5 * 3 * math.log(angles.size)
+    if best[0] - penalty > _log_likelihood(angles, angles.size):
+        return [best[1], ~best[1]]
+    return [whole]
+
+
+def _best_split(angles: Floats) -> tuple[float, NDArray[np.bool_]] | None:
+    """The likeliest two groups and their log-likelihood; None when nothing parts them."""
     z = np.exp(1j * np.radians(angles))
     best: tuple[float, NDArray[np.bool_]] | None = None
     tried: set[bytes] = set()
@@ -204,12 +265,7 @@ def _split(angles: Floats) -> list[NDArray[np.bool_]]:
         )
         if best is None or score > best[0] + 1e-9:
             best = (score, near)
-    if best is None:
-        return [whole]
-    penalty = 0.5 * 3 * math.log(angles.size)
-    if best[0] - penalty > _log_likelihood(angles, angles.size):
-        return [best[1], ~best[1]]
-    return [whole]
+    return best
 
 
 def _settled(z: NDArray[np.complex128], seed: complex) -> NDArray[np.bool_] | None:
@@ -255,8 +311,8 @@ def _odd_rests(trials: Sequence[RollTrial], where: Sequence[int]) -> tuple[OddRe
             continue
         opposite = min(apart_deg(angles[k], (m + 180) % 360) for m in means)
         alone = len(groups) == 1
-        kind: OddKind = "mirrored" if alone and opposite <= habits().mirror_deg else "outlier"
+        kind: OddKind = "opposite" if alone and opposite <= habits().mirror_deg else "outlier"
         odd.append(OddRest(index=i, angle_deg=float(angles[k]), kind=kind))
-    if sum(o.kind == "mirrored" for o in odd) > 1:  # not a slip: a second line
-        odd = [o for o in odd if o.kind != "mirrored"]
+    if sum(o.kind == "opposite" for o in odd) > 1:  # more than one: they speak for themselves
+        odd = [o for o in odd if o.kind != "opposite"]
     return tuple(odd)

@@ -192,7 +192,7 @@ def on_the_flat(
     """Gaps under the middle on a flat: a quarter of the tip's bow, on a rest of 10 mm."""
     out = []
     for a in angles_deg:
-        gap = 10 + blank.model.bow_mm / 4 * math.cos(math.radians(a - blank.model.bow_deg))
+        gap = 10 - blank.model.bow_mm / 4 * math.cos(math.radians(a - blank.model.bow_deg))
         out.append(
             FlatReading(angle_deg=a % 360, gap_mm=round(max(gap + rng.normal(0, 0.1), 0.0), 2))
         )

@@ -113,6 +113,17 @@ export function RollJob() {
           </div>
         </div>
         <Readings readings={readings} />
+        <Choice
+          label="Enough to mark when"
+          value={build.spine.strict ? "strict" : "alike"}
+          options={[
+            { value: "alike", label: "three rests are alike" },
+            { value: "strict", label: "it is known to ±5°" },
+          ]}
+          onChange={(v) =>
+            edit("when a line is known", (b) => void (b.spine.strict = v === "strict"))
+          }
+        />
         <Rests />
       </section>
     </div>
@@ -123,7 +134,7 @@ export function RollJob() {
 function Readings({ readings }: { readings: ZoneReading[] }) {
   if (!readings.length)
     return (
-      <p className="text-soft">No rest yet. Five or more, from all round, and the line is known.</p>
+      <p className="text-soft">No rest yet. Three alike, from all round, are enough to mark.</p>
     );
   return (
     <table>
@@ -159,7 +170,7 @@ function Readings({ readings }: { readings: ZoneReading[] }) {
               </td>
               <td>{line.trials}</td>
               <td>{line.snap.toFixed(1)}</td>
-              <td>{n ? "" : z.rayleigh_p < 0.001 ? "< 0.001" : z.rayleigh_p.toFixed(3)}</td>
+              <td>{n ? "" : z.chance < 0.001 ? "< 0.001" : z.chance.toFixed(3)}</td>
               <td
                 className={`pl-3 text-left font-sans text-small ${z.sure ? "text-good" : "text-check"}`}
               >
@@ -229,7 +240,11 @@ function Rests() {
   const odd = new Map(
     [...plan!.spine.zones, ...plan!.spine.sections].flatMap((z) =>
       z.odd.map(
-        (o) => [o.index, o.kind === "mirrored" ? "read off the wrong side?" : "far off"] as const,
+        (o) =>
+          [
+            o.index,
+            o.kind === "opposite" ? "second line, or read off the wrong side?" : "far off",
+          ] as const,
       ),
     ),
   );
