@@ -307,8 +307,8 @@ class Refusing(WithAShop):
     def test_measures_and_charts_say_what_is_wrong(self):
         bad = self.client.post("/api/measures", json={"text": "14 and a bit", "unit": "in"})
         self.assertIn("is not a measure", self.refused(bad)["detail"])
-        good = self.client.post("/api/measures", json={"text": "14 1/8", "unit": "in"})
-        self.assertEqual(good.json(), {"mm": 358.775})
+        good = self.client.post("/api/measures", json={"text": "11 3/8", "unit": "in"})
+        self.assertEqual(good.json(), {"mm": 288.925})
         chart = self.client.post("/api/charts", json={"text": "4\n8 1/4\ntwelve 3", "unit": "in"})
         self.assertIn("Line 3", self.refused(chart)["detail"])
 

@@ -232,12 +232,12 @@ class TheOtherJobs(OnTheDemo):
         self.page.get_by_role("link", name="Glue-up sheet").click()
         expect(self.page.get_by_role("img", name="Page 1 of the glue up")).to_be_visible()
 
-    def test_the_control_rod_lies_under_the_handle(self):
+    def test_the_reference_rod_lies_under_the_handle(self):
         self.at("Holm Casting", "handle/stack")
         self.page.get_by_role("combobox", name="Lay under it").click()
         self.page.get_by_role("option", name="Skerry 10", exact=True).click()
         self.kept()
-        self.assertEqual(self.build["handle"]["control"]["name"], "Skerry 10")
+        self.assertEqual(self.build["handle"]["reference"]["name"], "Skerry 10")
         expect(self.page.get_by_text("This one reaches")).to_be_visible()
 
     def test_a_longer_stick_yields_the_insert(self):

@@ -27,7 +27,7 @@ StageState = Literal["empty", "open", "ready", "done"]
 
 
 class MarkDrawn(Frozen):
-    """One line of the road map: ``station_mm`` is where it is drawn, on the builder's rule.
+    """One mark to draw: ``station_mm`` is where it is drawn, on the builder's rule.
 
     ``from_butt_mm`` and ``from_tip_mm`` (bare tip) are what each end of the tape reads there.
     """

@@ -15,11 +15,11 @@ from wise_spool.core.document.guides import Guide, Guides, Reel, StatedAt, TipTo
 from wise_spool.core.document.parts import (
     Arbors,
     BoreStep,
-    Control,
-    ControlPart,
     DryFit,
     Handle,
     Part,
+    Reference,
+    ReferencePart,
     SeatBore,
     Stick,
     Stock,
@@ -168,9 +168,9 @@ def skerry() -> Build:
                      od_butt_mm=17, od_tip_mm=15, bore_butt_mm=13.2),
             ),
             arbors=Arbors(school="tape_3"),
-            control=Control(name="the old 9-foot rod", reach_mm=330, parts=(
-                ControlPart(name="rear grip", start_mm=16, end_mm=272), ControlPart(name="reel seat", start_mm=272, end_mm=388),
-                ControlPart(name="foregrip", start_mm=388, end_mm=450))),
+            reference=Reference(name="the old 9-foot rod", reach_mm=330, parts=(
+                ReferencePart(name="rear grip", start_mm=16, end_mm=272), ReferencePart(name="reel seat", start_mm=272, end_mm=388),
+                ReferencePart(name="foregrip", start_mm=388, end_mm=450))),
             steps_done=("spine", "scuff", "arbor:seat", "part:rear", "part:seat", "part:fore", "part:check", "part:cap"),
         ),
         guides=Guides(

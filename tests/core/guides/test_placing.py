@@ -42,18 +42,24 @@ class WhereADatumLies(unittest.TestCase):
 
 class ClosingTheMiddle(unittest.TestCase):
     def test_the_worked_example(self):
-        # Worked example: fixed 14 1/8 and 29 1/2 in from the tip, last gap 4 3/8, two guides between.
-        closed = close_after_gap((29.5 - 14.125) * INCH, 4.375 * INCH, 2)
-        for gap, wanted in zip(closed.gaps, inches(4.75, 5.125, 5.5), strict=True):
+        # By hand: fixed 11 3/4 and 32 3/4 in from the tip, last gap 4, three guides between: 4 gaps over
+        # 21 in grow by d = (21 - 16) / 10 = 1/2.
+        closed = close_after_gap((32.75 - 11.75) * INCH, 4 * INCH, 3)
+        for gap, wanted in zip(closed.gaps, inches(4.5, 5, 5.5, 6), strict=True):
             self.assertAlmostEqual(gap, wanted, places=9)
 
     def test_the_worked_example_through_a_whole_build(self):
-        at = inches(9.75, 14.125)
-        train = (guide(1, at[0]), guide(2, at[1]), guide(3), guide(4), guide(5, 29.5 * INCH))
+        at = inches(7.75, 11.75)
+        train = (
+            guide(1, at[0]),
+            guide(2, at[1]),
+            *(guide(i) for i in (3, 4, 5)),
+            guide(6, 32.75 * INCH),
+        )
         placed = plan(rod(*train)).guides.placed
-        self.assertEqual([round(g.gap_mm / INCH, 6) for g in placed[2:]], [4.75, 5.125, 5.5])
+        self.assertEqual([round(g.gap_mm / INCH, 6) for g in placed[2:]], [4.5, 5, 5.5, 6])
         self.assertEqual(
-            [g.source for g in placed], ["stated", "stated", "closed", "closed", "stated"]
+            [g.source for g in placed], ["stated", "stated", "closed", "closed", "closed", "stated"]
         )
 
     @given(spans, st.floats(1, 400), st.integers(0, 15))
@@ -82,15 +88,15 @@ class ClosingTheMiddle(unittest.TestCase):
             close_after_gap(-5, 100, 2)
 
     def test_a_wrong_number_says_which_works(self):
-        at = inches(9.75, 14.125)
+        at = inches(7.75, 11.75)
         train = (
             guide(1, at[0]),
             guide(2, at[1]),
-            *(guide(i) for i in range(3, 9)),
-            guide(9, 29.5 * INCH),
+            *(guide(i) for i in range(3, 12)),
+            guide(12, 32.75 * INCH),
         )
         said = finding(plan(rod(*train)), "guides-middle-open").sentence
-        self.assertIn("0 to 2 would close it", said)
+        self.assertIn("0 to 4 would close it", said)
 
 
 class Datum(unittest.TestCase):
@@ -193,14 +199,14 @@ class AnyTrain(unittest.TestCase):
 
 
 class WhatIsSaid(unittest.TestCase):
-    def test_sixteen_for_eighteen(self):
-        # The misreading the trade knows: 16 3/4 written for 18 3/4.
-        at = inches(5, 9.375, 14, 16.75, 23.75, 29)
+    def test_fifteen_for_seventeen(self):
+        # 15 1/2 written for 17 1/2: the gaps should run 4, 4 1/4, 4 1/2, 4 3/4.
+        at = inches(4.75, 8.75, 13, 15.5, 22.25, 27.25)
         said = finding(
             plan(rod(*(guide(i, a) for i, a in enumerate(at)))), "guides-misread"
         ).sentence
-        self.assertIn("16 3/4 leaves a 2 3/4 gap", said)
-        self.assertIn("18 3/4?", said)
+        self.assertIn("15 1/2 leaves a 2 1/2 gap", said)
+        self.assertIn("17 1/2?", said)
 
     def test_a_good_chart_is_not_questioned(self):
         at = inches(4, 8.25, 12.875, 18, 23.625, 29.75)

@@ -20,18 +20,14 @@ def pieces(*lengths):
 
 
 class CutLists(unittest.TestCase):
-    def test_twelve_inches_do_not_yield_twelve_inches(self):
-        # Common practice: 2 1/2 + 4 + 5 1/2 in is 12 in, and two kerfs more.
-        cut = plan_cuts(
-            pieces(2.5 * INCH, 4 * INCH, 5.5 * INCH), Stock(sticks=sticks(12 * INCH), kerf_mm=2)
-        )
+    def test_250_mm_do_not_yield_250_mm(self):
+        # By hand: 150 + 60 + 40 mm is 250 mm, and two kerfs more.
+        cut = plan_cuts(pieces(150, 60, 40), Stock(sticks=sticks(250), kerf_mm=2))
         self.assertEqual(len(cut.uncut), 1)
         self.assertAlmostEqual(cut.short_mm, 4, places=2)
 
     def test_with_no_kerf_they_do(self):
-        cut = plan_cuts(
-            pieces(2.5 * INCH, 4 * INCH, 5.5 * INCH), Stock(sticks=sticks(12 * INCH), kerf_mm=0)
-        )
+        cut = plan_cuts(pieces(150, 60, 40), Stock(sticks=sticks(250), kerf_mm=0))
         self.assertEqual((cut.uncut, cut.short_mm), ((), 0))
 
     @given(st.lists(st.floats(20, 300), min_size=1, max_size=5),

@@ -26,7 +26,7 @@ export const RULE_WORDS: Record<Rule, string> = {
 
 const gcd = (a: number, b: number): number => (b ? gcd(b, a % b) : a);
 
-/** A length as the trade writes it: `14 1/8 in`, `359 mm`. */
+/** A length as the trade writes it: `11 3/8 in`, `289 mm`. */
 export function length(mm: number, rule: Rule, unit = true): string {
   const size = Math.abs(mm);
   const minus = mm < 0 ? "-" : "";

@@ -22,7 +22,7 @@ export function readMeasure(
 ): number {
   const said = text.trim();
   const tidy = tidied(text);
-  if (!tidy) throw new Error("Type a measure, such as 14 1/8 or 359 mm.");
+  if (!tidy) throw new Error("Type a measure, such as 11 3/8 or 289 mm.");
   if (tidy.startsWith("-")) throw new Error(`“${said}” is negative; a measure starts from zero.`);
   const feet = FEET.exec(tidy)?.groups;
   let value: number;
@@ -57,7 +57,7 @@ function tidied(text: string): string {
 function plainMm(tidy: string, said: string, unit: Unit): number {
   const found = PLAIN.exec(tidy)?.groups;
   if (!found)
-    throw new Error(`“${said}” is not a measure. Type it like 14 1/8, 14.125, 359 mm or 1'2 1/8".`);
+    throw new Error(`“${said}” is not a measure. Type it like 11 3/8, 11.375, 289 mm or 1'3 1/4".`);
   const named = found.unit;
   const per = named === undefined ? (unit === "in" ? INCH : 1) : perUnit(named);
   if (found.dec !== undefined) return times(Number(found.dec), per);
@@ -72,7 +72,7 @@ function perUnit(named: string): number {
   return named.startsWith("m") ? 1000 : INCH;
 }
 
-/** A product without the last digits that a binary fraction adds: 14.125 in is 358.775 mm. */
+/** A product without the last digits that a binary fraction adds: 11.375 in is 288.925 mm. */
 const times = (amount: number, per: number) => Number((amount * per).toPrecision(15));
 
 /** Clock degrees [0, 360) from degrees, hours on a clock face or sixteenths of a turn. Throws with words. */

@@ -1,7 +1,7 @@
 /** Generated from the models by `./wise-spool describe`; not edited by hand. */
 import type { Guide, Part, PartKind, Shelved, ShelfKind, Stick } from "../api/types";
 
-export const ONE_VALUE = new Set(["at", "built", "control", "tape_measured"]);
+export const ONE_VALUE = new Set(["at", "built", "reference", "tape_measured"]);
 
 export const PART_WORDS = {
   butt_cap: "butt cap",

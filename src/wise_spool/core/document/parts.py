@@ -5,7 +5,7 @@ Lengths in mm from the part's butt-side face, masses in g, times in minutes.
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, model_validator
+from pydantic import AfterValidator, AliasChoices, Field, model_validator
 
 from wise_spool.core.document.product import TwoPart
 from wise_spool.core.document.rows import Row, numbered
@@ -268,7 +268,7 @@ class Stock(Frozen):
     mandrel_mm: DiameterMm | None = None
 
 
-class ControlPart(Frozen):
+class ReferencePart(Frozen):
     """One part of a rod the builder likes, to lay under this one."""
 
     name: Words
@@ -276,20 +276,20 @@ class ControlPart(Frozen):
     end_mm: Annotated[float, Field(ge=-300, le=3000)]
 
     @model_validator(mode="after")
-    def _has_length(self) -> "ControlPart":
+    def _has_length(self) -> "ReferencePart":
         if self.end_mm <= self.start_mm:
-            raise ValueError("a part of the control rod ends further up than it starts")
+            raise ValueError("a part of the reference rod ends further up than it starts")
         return self
 
 
-class Control(Frozen):
-    """The control rod: typed lengths, or an earlier build's handle."""
+class Reference(Frozen):
+    """The reference rod: typed lengths, or an earlier build's handle."""
 
     model_config = ONE_VALUE
 
-    name: Words = "control rod"
+    name: Words = "reference rod"
     reach_mm: LengthMm | None = None
-    parts: Annotated[tuple[ControlPart, ...], Field(max_length=30)] = ()
+    parts: Annotated[tuple[ReferencePart, ...], Field(max_length=30)] = ()
 
 
 class HandleWished(Frozen):
@@ -313,7 +313,9 @@ class HandleWished(Frozen):
     glue_temperature_c: Celsius = 21.0
     squeeze: Squeeze = "at_once"
     stock: Stock = Stock()
-    control: Control | None = None
+    reference: Annotated[
+        Reference | None, Field(validation_alias=AliasChoices("reference", "control"))
+    ] = None
     school_reason: Note = ""
 
 

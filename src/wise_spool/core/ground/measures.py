@@ -1,7 +1,7 @@
 """Measures as a builder types and reads them; millimetres inside.
 
-Accepted: ``14 1/8``, ``14-1/8``, ``14.125``, ``359mm``, ``35.9 cm``,
-``1'2 1/8"``, ``6'10``, ``14⅛`` and a decimal comma. A bare number takes the
+Accepted: ``11 3/8``, ``11-3/8``, ``11.375``, ``289mm``, ``28.9 cm``,
+``1'3 1/4"``, ``6'10``, ``11⅜`` and a decimal comma. A bare number takes the
 unit of the builder's rule.
 
 The inch is exactly 25.4 mm (international yard and pound agreement, 1959).
@@ -61,7 +61,7 @@ def parse_measure_mm(text: str, unit: Unit = "in", kind: MeasureKind = "length")
     """
     tidy = _tidy(text)
     if not tidy:
-        raise MeasureError("Type a measure, such as 14 1/8 or 359 mm.")
+        raise MeasureError("Type a measure, such as 11 3/8 or 289 mm.")
     if tidy.startswith("-"):
         raise MeasureError(f"“{text.strip()}” is negative; a measure starts from zero.")
     feet = _FEET.match(tidy)
@@ -96,7 +96,7 @@ def _plain_mm(tidy: str, original: str, unit: Unit) -> float:
     found = _PLAIN.match(tidy)
     if not found:
         raise MeasureError(
-            f"“{original.strip()}” is not a measure. Type it like 14 1/8, 14.125, 359 mm or 1'2 1/8\"."
+            f"“{original.strip()}” is not a measure. Type it like 11 3/8, 11.375, 289 mm or 1'3 1/4\"."
         )
     if found["dec"] is not None:
         amount = Fraction(found["dec"])
@@ -129,7 +129,7 @@ def _half_up(value: float) -> int:
 
 
 def format_length(value_mm: float, rule: MarkingRule, *, unit: bool = True) -> str:
-    """A length as the trade writes it under ``rule``: ``14 1/8 in`` or ``359 mm``."""
+    """A length as the trade writes it under ``rule``: ``11 3/8 in`` or ``289 mm``."""
     sign = "-" if value_mm < 0 else ""
     size = abs(value_mm)
     if rule_unit(rule) == "mm":

@@ -52,7 +52,7 @@ class HandlePlan(Frozen):
     front_mm: float
     reach_mm: float | None
     trigger_mm: float | None
-    control_reach_off_mm: float | None
+    reference_reach_off_mm: float | None
     seat_front_mm: float | None
     arbors: tuple[ArborPlan, ...]
     arbor_choices: tuple[ArborChoice, ...]
@@ -126,16 +126,16 @@ def assemble(build: Build, work: WorkingBlank, fitted: tuple[Fitted, ...]) -> Ha
             choices = compare_arbors(
                 f.part.id, seat, start, work.taper, handle.arbors, f.placed.enters
             )
-    control = handle.control.reach_mm if handle.control is not None else None
+    reference = handle.reference.reach_mm if handle.reference is not None else None
     return HandlePlan(
         parts=tuple(f.placed for f in fitted),
         marks=joined_marks(marks),
         front_mm=round(max((f.placed.end_mm for f in fitted), default=0.0), 3),
         reach_mm=reach,
         trigger_mm=trigger,
-        control_reach_off_mm=None
-        if control is None or reach is None
-        else round(reach - control, 2),
+        reference_reach_off_mm=None
+        if reference is None or reach is None
+        else round(reach - reference, 2),
         seat_front_mm=seat_front,
         arbors=tuple(arbors),
         arbor_choices=choices,

@@ -77,14 +77,14 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
     _judge_tried(build, plan, add)
     _judge_bands(build, plan, work, add)
     _judge_turning(build, plan, add)
-    if plan.control_reach_off_mm is not None and abs(plan.control_reach_off_mm) > 1:
-        far = "longer" if plan.control_reach_off_mm > 0 else "shorter"
+    if plan.reference_reach_off_mm is not None and abs(plan.reference_reach_off_mm) > 1:
+        far = "longer" if plan.reference_reach_off_mm > 0 else "shorter"
         add(
-            "handle-control",
+            "handle-reference",
             "note",
-            f"The reach is {format_length(abs(plan.control_reach_off_mm), rule)} {far} than on the control rod.",
+            f"The reach is {format_length(abs(plan.reference_reach_off_mm), rule)} {far} than on the reference rod.",
             "A favourite rod is the best measure of reach.",
-            Spot(field="handle.control"),
+            Spot(field="handle.reference"),
         )
     trigger = (
         ""

@@ -34,8 +34,8 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
   const x = (mm: number) =>
     flipped ? width - 12 - (mm - from) * pxPerMm : 12 + (mm - from) * pxPerMm;
   const widest = Math.max(...parts.map((p) => Math.max(p.od_butt_mm, p.od_tip_mm)));
-  const k = (H - (build.handle.control ? 48 : 34)) / widest;
-  const y = (H - (build.handle.control ? 14 : 0)) / 2;
+  const k = (H - (build.handle.reference ? 48 : 34)) / widest;
+  const y = (H - (build.handle.reference ? 14 : 0)) / 2;
   const od = (s: number) => drawnOd(plan.blank.taper, s);
   const blank = plan.blank.taper.filter((p) => p.station_mm < to);
   const edge = (sign: 1 | -1) => [
@@ -146,7 +146,7 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
               );
             }),
           )}
-        {build.handle.control?.parts.map((p) => (
+        {build.handle.reference?.parts.map((p) => (
           <g key={p.name + p.start_mm}>
             <rect
               x={Math.min(x(p.start_mm), x(p.end_mm))}
@@ -180,7 +180,7 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
       <p className="label">
         Sawn lengthwise; the room between a part’s bore and the blank is drawn ×{CLEARANCE_TIMES},
         bands in tape colour. Striped, at its true depth: blank still in the way, to be reamed for.
-        {build.handle.control && ` Dashed below: ${build.handle.control.name}.`}
+        {build.handle.reference && ` Dashed below: ${build.handle.reference.name}.`}
       </p>
     </div>
   );

@@ -13,7 +13,7 @@ import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { diameter, length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
-import { ControlRod } from "./ControlRod";
+import { ReferenceRod } from "./ReferenceRod";
 import { asOptions } from "../../ui/options";
 import { MATERIALS, PART_WORDS } from "../../words/shapes";
 import { newPart } from "./parts";
@@ -44,7 +44,7 @@ export function StackJob({ selected, onSelect }: StageProps) {
         <Stack selected={selected} onSelect={onSelect} />
         <AddPart />
       </section>
-      <ControlRod />
+      <ReferenceRod />
     </div>
   );
 }
