@@ -17,14 +17,20 @@ from wise_spool.core.guides.datums import DATUM_WORDS
 from wise_spool.core.handle.arbors import SCHOOL_WORDS as ARBOR_WORDS
 from wise_spool.core.handle.sizes import SIZED
 from wise_spool.core.handle.stack import GLUED_TO_BLANK, PART_WORDS
-from wise_spool.core.shop.drawer import FRESH_GUIDE, FRESH_PARTS, FRESH_SHELVED, FRESH_STICK
+from wise_spool.core.shop.drawer import (
+    FRESH_FINISHES,
+    FRESH_GUIDE,
+    FRESH_PARTS,
+    FRESH_SHELVED,
+    FRESH_STICK,
+)
 from wise_spool.core.spine.deciding import SCHOOL_WORDS as SPINE_WORDS
 from wise_spool.core.spine.deciding import guides_below
 from wise_spool.core.work.glue_up import KIND_WORDS as ADHESIVE_WORDS
 from wise_spool.core.work.glue_up import SQUEEZE_WORDS
 from wise_spool.core.work.order import ASSEMBLY_WORDS
 
-TYPES = "Guide, Part, PartKind, Shelved, ShelfKind, Stick"
+TYPES = "FinishProduct, Guide, Part, PartKind, Shelved, ShelfKind, Stick"
 
 
 def shapes(schema: dict[str, Any]) -> str:
@@ -47,6 +53,7 @@ def shapes(schema: dict[str, Any]) -> str:
         + _listed("BELOW_TYPES", [t for t in get_args(RodType) if guides_below(t)])
         + _fresh("FRESH_PARTS", "Record<PartKind, Part>", FRESH_PARTS)
         + _fresh("FRESH_SHELVED", "Record<ShelfKind, Shelved>", FRESH_SHELVED)
+        + _fresh("FRESH_FINISHES", "Record<FinishProduct[\"kind\"], FinishProduct>", FRESH_FINISHES)
         + _fresh("FRESH_ROWS", "{ guide: Guide; stick: Stick }", {"guide": FRESH_GUIDE, "stick": FRESH_STICK})
     )  # fmt: skip
 

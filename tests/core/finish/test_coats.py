@@ -78,6 +78,15 @@ class Amounts(unittest.TestCase):
             self.assertAlmostEqual(mix.part_a_ml / mix.part_b_ml, parts[0] / parts[1], places=6)
             self.assertLessEqual(mix.ratio_error_percent, finish.ratio_error_percent + 0.01)
 
+    def test_three_to_two_keeps_to_three_percent(self):
+        for volume in (0.4, 1.7, 3.0, 4.1, 9.9):
+            product = FinishProduct(parts_a=3, parts_b=2)
+            mix = mix_for(
+                volume, Finish(product=product, syringe_step_ml=0.1, ratio_error_percent=3)
+            )
+            self.assertLessEqual(mix.ratio_error_percent, 3.0)
+            self.assertGreaterEqual(mix.part_a_ml + mix.part_b_ml, volume - 1e-9)
+
     def test_a_small_job_gets_the_least_mix_and_is_told(self):
         self.assertIn("finish-least-mix", codes(plan(rod(guide(1, 100)))))
 
@@ -125,6 +134,25 @@ class Clocks(unittest.TestCase):
     def test_uv_resin_is_a_trial(self):
         p = plan(rod(guide(1, 100), finish=Finish(product=FinishProduct(kind="uv_resin"))))
         self.assertIn("finish-uv-trial", codes(p))
+
+
+class Laid(unittest.TestCase):
+    def said(self, *minutes):
+        t0 = datetime(2026, 1, 5, 18, tzinfo=UTC)
+        laid = tuple(
+            CoatLaid(mixed_at=t0 + timedelta(minutes=m), temperature_c=21) for m in minutes
+        )
+        train = (guide(1, 100), guide(2, 300))
+        return codes(plan(rod(*train, finish=Finish(coats=3, laid=laid))))
+
+    def test_before_inside_after_and_at_the_same_minute(self):
+        # The default's window runs from 24 h to 48 h.
+        self.assertIn("finish-too-soon", self.said(0, 600))
+        self.assertEqual(
+            {c for c in self.said(0, 1500) if c.startswith(("finish-too", "finish-same"))}, set()
+        )
+        self.assertIn("finish-too-late", self.said(0, 3000))
+        self.assertIn("finish-same-minute", self.said(0, 0))
 
 
 class ThePlan(unittest.TestCase):

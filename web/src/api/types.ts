@@ -25,6 +25,7 @@ export type ShelfItem = S["ShelfItem"];
 export type Shelved = ShelfItem["shelved"];
 export type ShelfKind = Shelved["kind"];
 export type Adhesive = S["Adhesive"];
+export type FinishProduct = S["FinishProduct"];
 export type Stick = S["Stick"];
 export type Reamer = S["Reamer"];
 export type SeatBore = S["SeatBore"];

@@ -1,5 +1,5 @@
 /** Generated from the models by `./wise-spool describe`; not edited by hand. */
-import type { Guide, Part, PartKind, Shelved, ShelfKind, Stick } from "../api/types";
+import type { FinishProduct, Guide, Part, PartKind, Shelved, ShelfKind, Stick } from "../api/types";
 
 export const ONE_VALUE = new Set(["at", "built", "reference", "tape_measured"]);
 
@@ -432,6 +432,66 @@ export const FRESH_SHELVED: Record<ShelfKind, Shelved> = {
       "height_mm": 11.0,
       "mass_g": null
     }
+  }
+};
+
+// prettier-ignore
+export const FRESH_FINISHES: Record<FinishProduct["kind"], FinishProduct> = {
+  "regular": {
+    "name": "Plain rotation finish",
+    "parts_a": 1.0,
+    "parts_b": 1.0,
+    "at_c": 21.0,
+    "pot_life_min": 25.0,
+    "set_min": 480.0,
+    "handle_min": 1440.0,
+    "full_cure_min": 10080.0,
+    "kind": "regular",
+    "rotate_min": 300.0,
+    "recoat_opens_min": 1440.0,
+    "recoat_closes_min": 2880.0
+  },
+  "high_build": {
+    "name": "Plain rotation finish",
+    "parts_a": 1.0,
+    "parts_b": 1.0,
+    "at_c": 21.0,
+    "pot_life_min": 20.0,
+    "set_min": 300.0,
+    "handle_min": 1440.0,
+    "full_cure_min": 10080.0,
+    "kind": "high_build",
+    "rotate_min": 120.0,
+    "recoat_opens_min": 1440.0,
+    "recoat_closes_min": 2880.0
+  },
+  "varnish": {
+    "name": "Plain rotation finish",
+    "parts_a": 1.0,
+    "parts_b": 0.0,
+    "at_c": 21.0,
+    "pot_life_min": 240.0,
+    "set_min": 240.0,
+    "handle_min": 1440.0,
+    "full_cure_min": 10080.0,
+    "kind": "varnish",
+    "rotate_min": 60.0,
+    "recoat_opens_min": 720.0,
+    "recoat_closes_min": 4320.0
+  },
+  "uv_resin": {
+    "name": "Plain rotation finish",
+    "parts_a": 1.0,
+    "parts_b": 0.0,
+    "at_c": 21.0,
+    "pot_life_min": 60.0,
+    "set_min": 20.0,
+    "handle_min": 60.0,
+    "full_cure_min": 1440.0,
+    "kind": "uv_resin",
+    "rotate_min": 20.0,
+    "recoat_opens_min": 20.0,
+    "recoat_closes_min": 1440.0
   }
 };
 

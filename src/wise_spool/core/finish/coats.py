@@ -21,6 +21,9 @@ KIND_WORDS: dict[FinishKind, str] = {
     "uv_resin": "UV resin",
 }
 
+MOST_STEPS = 400
+"""A ratio such as 3:2 falls on whole steps of the syringe sooner than this."""
+
 ClockName = Literal[
     "pot life", "rotate", "set", "recoat opens", "recoat closes", "handle", "full cure"
 ]
@@ -107,10 +110,14 @@ def mix_for(volume_ml: float, finish: Finish) -> Mix:
     least_small = misread / (finish.ratio_error_percent / 100)
     least = least_small * (1 + ratio)
     steps = math.ceil(max(volume_ml / (1 + ratio), least_small) / step - 1e-9)
-    small_ml = steps * step
-    big_ml = round(ratio * small_ml / step) * step
-    drift = abs(big_ml / small_ml / ratio - 1)
-    error = 100 * (misread / small_ml + drift)
+    error = math.inf
+    for steps in range(max(steps, 1), max(steps, 1) + MOST_STEPS):
+        small_ml = steps * step
+        big_ml = round(ratio * steps) * step
+        drift = abs(round(ratio * steps) / steps / ratio - 1)
+        error = 100 * (misread / small_ml + drift)
+        if big_ml + small_ml >= volume_ml - 1e-9 and error <= finish.ratio_error_percent + 1e-6:
+            break
     a, b = (big_ml, small_ml) if product.parts_a >= product.parts_b else (small_ml, big_ml)
     return Mix(
         part_a_ml=round(a, 3),

@@ -1,5 +1,7 @@
 """What would spoil a coat: the air, the mix, the waits; one plain sentence each."""
 
+import itertools
+
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.findings import Finding, Noted, Spot
@@ -44,12 +46,13 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
     first = plan.coats[0]
     if first.mixes:
         mix = first.mixes[0]
-        total = mix.part_a_ml + mix.part_b_ml
+        total = sum(m.part_a_ml + m.part_b_ml for m in first.mixes)
+        needed = sum(m.needed_ml for m in first.mixes)
         if mix.least_ml > mix.needed_ml:
             add(
                 "finish-least-mix",
                 "check",
-                f"The first coat needs {mix.needed_ml:.1f} mL, but mix {total:.1f} mL: less cannot be measured to the ratio with this syringe.",
+                f"The first coat needs {needed:.1f} mL, but mix {total:.1f} mL: less cannot be measured to the ratio with this syringe.",
                 "A misread of half a step must stay within the ratio error allowed.",
                 Spot(field="finish.syringe_step_ml"),
                 ratio_error=f"{mix.ratio_error_percent:.1f} %",
@@ -63,6 +66,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
                 product_spot,
                 "from habit, editable",
             )
+    _judge_laid(plan, add)
     rotate = next(c.minutes for c in first.clocks if c.name == "rotate")
     words = {
         "high_build": "high-build turns 1½ to 2 h at 21 °C",
@@ -104,3 +108,23 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
         "safety data sheet",
     )
     return add.found
+
+
+def _judge_laid(plan: FinishPlan, add: Noted) -> None:
+    """Coats laid before the one under them could take it, or after it would."""
+    laid = [c for c in plan.coats if c.laid and c.starts_at is not None]
+    for before, coat in itertools.pairwise(laid):
+        if before.starts_at is None or coat.starts_at is None:
+            continue
+        clocks = {c.name: c.minutes for c in before.clocks}
+        waited = (coat.starts_at - before.starts_at).total_seconds() / 60
+        spot = Spot(field="finish.laid")
+        rule = (
+            "A coat goes on between the opening and the closing of the window of the one under it."
+        )
+        if waited < 1:
+            add("finish-same-minute", "check", f"Coats {before.number} and {coat.number} are noted at the same minute: type when each was mixed.", rule, spot)  # fmt: skip
+        elif waited < clocks["recoat opens"]:
+            add("finish-too-soon", "check", f"Coat {coat.number} went on {format_minutes(waited)} after coat {before.number}, which takes one from {format_minutes(clocks['recoat opens'])}: it may stay soft or wrinkle. Look before you go on.", rule, spot)  # fmt: skip
+        elif waited > clocks["recoat closes"]:
+            add("finish-too-late", "check", f"Coat {coat.number} went on {format_minutes(waited)} after coat {before.number}, whose window closed at {format_minutes(clocks['recoat closes'])}: unless it was scuffed first, it may not hold.", rule, spot)  # fmt: skip

@@ -33,7 +33,7 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
             "There is no reel seat in the stack.",
             "Reach and reel-side guides start from the seat.",
         )
-    if "foregrip" in kinds and "winding_check" not in kinds:
+    if "foregrip" in kinds and "winding_check" not in kinds and not build.handle.no_check:
         add(
             "handle-no-check",
             "check",

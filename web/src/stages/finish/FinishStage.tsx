@@ -1,4 +1,5 @@
 import type { CoatPlan } from "../../api/types";
+import { rowOf } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { due } from "../../rack/clocks";
 import { Button, Choice, Term } from "../../ui/controls";
@@ -6,7 +7,7 @@ import { NumberField, WordsField } from "../../ui/Field";
 import { hours } from "../../ui/measure";
 import { threadColour } from "../../mat/threads";
 import { asOptions } from "../../ui/options";
-import { FINISH_WORDS } from "../../words/shapes";
+import { FINISH_WORDS, FRESH_FINISHES } from "../../words/shapes";
 import { CoatRibbon } from "./CoatRibbon";
 
 /** Coats on their clocks, the mix for each, and the air they are laid in. */
@@ -87,7 +88,15 @@ export function FinishStage() {
                   label="Kind"
                   value={finish.product.kind}
                   options={asOptions(FINISH_WORDS)}
-                  onChange={(v) => edit("kind of finish", (b) => void (b.finish.product.kind = v))}
+                  onChange={(v) =>
+                    edit("kind of finish", (b) => {
+                      b.finish.product = {
+                        ...FRESH_FINISHES[v],
+                        name: b.finish.product.name,
+                        at_c: b.finish.product.at_c,
+                      };
+                    })
+                  }
                 />
               </div>
               <NumberField
@@ -208,6 +217,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
         {coat.laid ? (
           <span className="text-small">
             mixed {coat.starts_at ? due(coat.starts_at) : ""}
+            <MixedAt index={coat.number - 1} />
             {coat.dryer && <span className="label block">{coat.dryer}</span>}
           </span>
         ) : next ? (
@@ -239,6 +249,32 @@ function Mixing({ coat }: { coat: CoatPlan }) {
         )}
       </div>
     </div>
+  );
+}
+
+/** When a coat was mixed, typed where the button came too late. */
+function MixedAt({ index }: { index: number }) {
+  const { build } = useShown();
+  const edit = useRod((s) => s.edit);
+  const laid = build.finish.laid[index];
+  if (!laid) return null;
+  const at = new Date(laid.mixed_at);
+  const local = new Date(at.getTime() - at.getTimezoneOffset() * 60000).toISOString().slice(0, 16);
+  return (
+    <input
+      type="datetime-local"
+      className="field mt-1 text-note"
+      aria-label={`When coat ${index + 1} was mixed`}
+      defaultValue={local}
+      key={local}
+      onBlur={(e) => {
+        const said = new Date(e.target.value);
+        if (Number.isNaN(said.getTime()) || e.target.value === local) return;
+        edit(`coat ${index + 1} was mixed then`, (b) => {
+          rowOf(b.finish.laid, laid.id).mixed_at = said.toISOString();
+        });
+      }}
+    />
   );
 }
 
