@@ -194,7 +194,7 @@ class TheOrder(OnTheDemo):
 
     def test_all_over_the_butt_names_what_cannot_pass(self):
         self.at("Skerry 10", "handle/order")
-        self.choose("Assembly", "all over the butt")
+        self.pick("How it goes on", "everything over the butt end")
         expect(self.page.get_by_role("alert").first).to_contain_text("cannot come over the butt")
 
 

@@ -81,7 +81,7 @@ class Rolling(OnTheDemo):
         self.page.get_by_role("option", name="3", exact=True).click()
         expect(self.page.get_by_role("cell", name="87°")).to_be_visible()
 
-    def test_a_mirrored_rest_is_left_out(self):
+    def test_a_lone_opposite_rest_is_asked_about(self):
         self.at("Beacon, rod 1 of 2", "spine")
         field = self.page.get_by_label("or type it")
         field.fill("123")

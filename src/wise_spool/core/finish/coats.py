@@ -109,9 +109,9 @@ def mix_for(volume_ml: float, finish: Finish) -> Mix:
     ratio = big / small
     least_small = misread / (finish.ratio_error_percent / 100)
     least = least_small * (1 + ratio)
-    steps = math.ceil(max(volume_ml / (1 + ratio), least_small) / step - 1e-9)
+    fewest = max(math.ceil(max(volume_ml / (1 + ratio), least_small) / step - 1e-9), 1)
     error = math.inf
-    for steps in range(max(steps, 1), max(steps, 1) + MOST_STEPS):
+    for steps in range(fewest, fewest + MOST_STEPS):
         small_ml = steps * step
         big_ml = round(ratio * steps) * step
         drift = abs(round(ratio * steps) / steps / ratio - 1)

@@ -150,7 +150,9 @@ def _numbers(part: PartPlaced, rule: MarkingRule) -> dict[str, str]:
 def _wanted(part: PartPlaced, rule: MarkingRule) -> str:
     """The bore wanted, said no finer than the blank under it is known."""
     a, b = part.butt_face.wanted_mm or 0, part.tip_face.wanted_mm or 0
-    says = f"{format_diameter(a, rule)} at the butt face and {format_diameter(b, rule)} at the tip face"
+    says = f"{format_diameter(a, rule)} all through"
+    if abs(a - b) >= 0.02:
+        says = f"{format_diameter(a, rule)} at the butt face and {format_diameter(b, rule)} at the tip face"
     if part.band_mm is not None and part.band_mm > habits().band_said_mm:
         says += (
             f"; the blank there may be off by {format_diameter(part.band_mm, rule)}: read it at "
@@ -514,7 +516,7 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
         )
         add(
             "ream-no-reamer",
-            "check",
+            "note",
             f"{why}: open the {part.name} by up to {format_diameter(ream.left_mm, rule)} with a round file, or sandpaper on a dowel, trying it often.{own}",
             rule_words,
             part.spot,
@@ -542,7 +544,7 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
     if ream.left_mm > habits().left_ok_mm:
         add(
             "ream-left",
-            "check",
+            "note",
             f"After the last pass {format_diameter(ream.left_mm, rule)} is left in the {part.name} "
             f"{format_length(ream.left_at_mm, rule)} in from its butt face: take it out with a round file or sandpaper on a dowel.{own}",
             rule_words,

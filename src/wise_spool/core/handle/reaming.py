@@ -208,6 +208,9 @@ def _by_hand(u: Floats, short: Floats) -> HandPass:
     whole = HandPass(from_mm=0.0, to_mm=round(float(u[-1]), 1), most_at_mm=None, take_mm=take)
     if short[worst] <= habits().light_mm:
         return whole
+    if float(short.min()) > short[worst] * (1 - habits().hand_share / 2):  # as tight all along
+        even = round(float(short.min()) * habits().hand_share, 3)
+        return whole.model_copy(update={"take_mm": even})
     clear = short <= 0
     before, behind = np.flatnonzero(clear[:worst]), np.flatnonzero(clear[worst:])
     a = float(u[before[-1]]) if before.size else 0.0

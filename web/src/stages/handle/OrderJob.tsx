@@ -2,7 +2,7 @@ import { ArrowLeft, ArrowRight, Lock } from "lucide-react";
 
 import type { Build, Step } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
-import { Choice, Term } from "../../ui/controls";
+import { Pick, Term } from "../../ui/controls";
 import { length } from "../../ui/measure";
 import { asOptions } from "../../ui/options";
 import { useSettings } from "../../ui/settings";
@@ -18,8 +18,9 @@ export function OrderJob({ onSelect }: StageProps) {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <Choice
-          label="Assembly"
+        <Pick
+          label="How it goes on"
+          className="w-[27rem]"
           value={build.handle.assembly}
           options={asOptions(ASSEMBLY_WORDS)}
           onChange={(v) => set("assembly", (b) => void (b.handle.assembly = v))}
