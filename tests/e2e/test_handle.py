@@ -101,7 +101,8 @@ class Reaming(OnTheDemo):
         self.press("Enter the dry fit")
         first = self.page.get_by_role("list", name="Dry fits so far").get_by_role("listitem")
         expect(first).to_contain_text("38 mm short")
-        expect(first).to_contain_text("tighter than measured")
+        # The bore was just cut to size, so the blank takes the blame.
+        expect(first).to_contain_text("thicker than measured")
         self.assertGreater(self.part("fore")["stops_short_mm"], before["stops_short_mm"])
         self.press("Pass made")
         expect(first).to_contain_text("before the last cut")
@@ -146,12 +147,12 @@ class Reaming(OnTheDemo):
 class TheArbor(OnTheDemo):
     def test_a_band_is_nudged_over_the_lip_and_put_back(self):
         self.at("Skerry 10", "handle/arbor")
-        self.page.get_by_role("slider", name="Band 2").focus()
-        self.page.keyboard.press("ArrowLeft")
+        self.page.get_by_role("slider", name="Band 3").focus()
+        self.page.keyboard.press("ArrowRight")
         self.kept()
-        expect(self.finding("Band 2 cannot lie")).to_be_visible()
+        expect(self.finding("Band 3 cannot lie")).to_be_visible()
         self.press("Place them evenly again")
-        expect(self.finding("Band 2 cannot lie")).to_have_count(0)
+        expect(self.finding("Band 3 cannot lie")).to_have_count(0)
 
     def test_ten_turns_calibrate_the_tape(self):
         self.at("Skerry 10", "handle/arbor")

@@ -69,7 +69,7 @@ def _guides() -> list[tuple[ShelvedGuide, int]]:
 
 def demo_shelf() -> list[tuple[Shelved, int]]:
     """Tools, tapes, adhesives and parts with how many there are."""
-    lip = (BoreStep(from_mm=44, to_mm=50, bore_mm=14.8),)
+    lip = (BoreStep(from_mm=92, to_mm=98, bore_mm=14.8),)
     parts = [
         (_seat(15, 15.0, 110), 2),
         (_seat(16, 16.0, 112, trigger_mm=62), 3),

@@ -161,7 +161,7 @@ def skerry() -> Build:
                      od_butt_mm=28, od_tip_mm=25, bore_butt_mm=14.85, bore_tip_mm=14.1),
                 Part(id="seat", kind="reel_seat", name="reel seat, size 17", material="graphite", length_mm=118,
                      od_butt_mm=24, od_tip_mm=23, seat=SeatBore(bore_mm=17, usable_from_mm=4, usable_to_mm=112, foot_centre_mm=58,
-                                   steps=(BoreStep(from_mm=44, to_mm=50, bore_mm=14.8),))),
+                                   steps=(BoreStep(from_mm=92, to_mm=98, bore_mm=14.8),))),
                 Part(id="fore", kind="foregrip", name="foregrip", material="cork", length_mm=64,
                      od_butt_mm=25, od_tip_mm=20, bore_butt_mm=13.55, bore_tip_mm=13.3),
                 Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=3,

@@ -202,6 +202,18 @@ class SeatOverItsBands(unittest.TestCase):
         self.assertEqual(room_for_bands(lip, 8, "butt"), ((40.5, 102.0),))
         self.assertEqual(room_for_bands(lip, 8, None), ((0.0, 40.0), (40.5, 102.0)))
 
+    def test_bands_all_on_one_side_say_what_works_instead(self):
+        lip = stepped(BoreStep(from_mm=30, to_mm=36, bore_mm=13.0))
+        part = seat().model_copy(update={"seat": lip})
+        said = finding(
+            plan(build(blank=blank(), handle=Handle(parts=(part,)))), "arbor-one-side"
+        ).sentence
+        self.assertRegex(
+            said, "brought on from the butt the seat has room over 2 5/8 in; or glue foam"
+        )
+        foam = Handle(parts=(part,), arbors=Arbors(school="foam"))
+        self.assertNotIn("arbor-one-side", codes(plan(build(blank=blank(), handle=foam))))
+
     def test_a_wider_step_that_is_not_open_to_the_face_gives_no_hold(self):
         wide = stepped(BoreStep(from_mm=50, to_mm=80, bore_mm=20.0))
         self.assertEqual(room_for_bands(wide, 8, "tip"), ((0.0, 50.0), (80.0, 102.0)))

@@ -446,6 +446,15 @@ class Habits(Frozen):
         "habit",
         "ream-left",
     )
+    band_reach: float = _habit(
+        0.6,
+        "Bands that reach over less of the usable bore than this let a seat rock.",
+        "share",
+        0.1,
+        1,
+        "habit",
+        "arbor-one-side",
+    )
     glue_room_mm: float = _habit(
         0.05,
         "Less room than this over the blank scrapes the adhesive off.",

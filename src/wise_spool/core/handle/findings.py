@@ -4,10 +4,12 @@ from fractions import Fraction
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.parts import SeatBore
 from wise_spool.core.ground.findings import Finding, Noted, Spot
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MarkingRule, format_diameter, format_length
-from wise_spool.core.handle.arbors import SCHOOL_WORDS, ArborPlan
+from wise_spool.core.ground.operations import Enters
+from wise_spool.core.handle.arbors import FILLERS, SCHOOL_WORDS, ArborPlan, room_for_bands
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.reaming import ReamPlan
 from wise_spool.core.handle.stack import SIZED_NOT_REAMED, PartPlaced
@@ -476,6 +478,7 @@ def _judge_bands(build: Build, plan: HandlePlan, work: WorkingBlank, add: Noted)
                     "The usable bore lies inside the seat.",
                     seat.spot,
                 )
+            _judge_one_side(build, arbor, part.seat, seat, add)
         if arbor.bands and all(b.trouble is None for b in arbor.bands):
             add(
                 "arbor-feel",
@@ -484,6 +487,36 @@ def _judge_bands(build: Build, plan: HandlePlan, work: WorkingBlank, add: Noted)
                 "The front band hides inside the seat as it goes home.",
                 seat.spot,
             )
+
+
+def _judge_one_side(
+    build: Build, arbor: ArborPlan, inside: SeatBore, seat: PartPlaced, add: Noted
+) -> None:
+    """A lip that has to pass the bands keeps them all on one side of it: say what works instead."""
+    if arbor.school in FILLERS or not arbor.room:
+        return
+    recess = build.handle.arbors.front_recess_mm
+    whole = room_for_bands(inside, recess, None)
+    reach = arbor.room[-1].end_mm - arbor.room[0].start_mm
+    usable = whole[-1][1] - whole[0][0] if whole else 0.0
+    if usable <= 0 or reach > habits().band_reach * usable:
+        return
+    other: Enters = "tip" if seat.enters == "butt" else "butt"
+    there = room_for_bands(inside, recess, other)
+    better = there[-1][1] - there[0][0] if there else 0.0
+    instead = (
+        f"brought on from the {other} the seat has room over {format_length(better, build.rule)}; "
+        if better > reach
+        else ""
+    )
+    add(
+        "arbor-one-side",
+        "check",
+        f"What is narrow inside the {seat.name} has to pass the bands, so they all lie over {format_length(reach, build.rule)} of its "
+        f"{format_length(usable, build.rule)}, and the far end can rock: {instead}or glue foam into the seat and bore that.",
+        "From the tip a seat slides on with its butt face first: every bore between that face and a band has to clear the band.",
+        seat.spot,
+    )
 
 
 def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -> None:
