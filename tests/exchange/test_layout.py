@@ -8,13 +8,16 @@ from datetime import UTC, date, datetime
 import pdfplumber
 
 from tests.core.samples import blank, build, grip, guide, seat
+from wise_spool.core.document.design import Brief
 from wise_spool.core.document.guides import Guides
 from wise_spool.core.document.parts import Handle, Part
 from wise_spool.core.document.spine import RollTrial, Spine
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.demo.shop import demo_records
+from wise_spool.exchange.all_papers import all_papers
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
+from wise_spool.exchange.pages import page_count
 from wise_spool.exchange.protractor import protractor
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
@@ -98,6 +101,30 @@ class Layout(unittest.TestCase):
                                 text,
                             )
                         self.assertEqual(crossed(page), [])
+
+
+class AllPapers(unittest.TestCase):
+    def test_they_are_the_sheets_one_after_the_other(self):
+        rod = Rod.of(crowded(9, "in/16"))
+        planned = plan(rod)
+        with pdfplumber.open(io.BytesIO(all_papers(rod.build, planned, "a4", DAY))) as document:
+            text = "\n".join(p.extract_text() for p in document.pages)
+        each = [
+            make(rod.build, planned, "a4", DAY)
+            for make in (build_sheet, glue_up_sheet, story_stick, protractor)
+        ]
+        self.assertEqual(len(document.pages), sum(page_count(pdf) for pdf in each))
+        for words in ("In this order", "Mix 1", "Wrap-round strips"):
+            self.assertIn(words, text)
+
+    def test_the_build_sheet_carries_the_order_with_boxes_and_the_brief(self):
+        rod = Rod.of(
+            crowded(0, "mm/1").model_copy(update={"brief": Brief(who="a pilot with small hands")})
+        )
+        with pdfplumber.open(io.BytesIO(build_sheet(rod.build, plan(rod), "a4", DAY))) as document:
+            text = "\n".join(p.extract_text() for p in document.pages)
+        self.assertIn("a pilot with small hands", text)
+        self.assertGreaterEqual(text.count("[ ]"), len(plan(rod).work.operations) - 1)
 
 
 class Strips(unittest.TestCase):

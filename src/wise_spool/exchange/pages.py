@@ -1,6 +1,7 @@
 """Printed pages as pictures, for the preview."""
 
 import io
+from collections.abc import Iterable
 from threading import Lock
 
 import pypdfium2 as pdfium
@@ -13,6 +14,17 @@ def page_count(pdf: bytes) -> int:
     """Number of pages in a PDF."""
     with _one_at_a_time, pdfium.PdfDocument(pdf) as document:
         return len(document)
+
+
+def joined(pdfs: Iterable[bytes]) -> bytes:
+    """Several PDFs as one, their pages in order."""
+    out = io.BytesIO()
+    with _one_at_a_time, pdfium.PdfDocument.new() as whole:
+        for pdf in pdfs:
+            with pdfium.PdfDocument(pdf) as one:
+                whole.import_pages(one)
+        whole.save(out)
+    return out.getvalue()
 
 
 def page_png(pdf: bytes, number: int, scale: float = 1.6) -> bytes:

@@ -56,7 +56,7 @@ def _head(build: Build, plan: Plan) -> list[Flowable]:
 
 def _body(build: Build, plan: Plan, width: float) -> list[Flowable]:
     sections = [
-        _first_things(plan), _spine(build, plan, width), _marks(build, plan, width), _bores(build, plan, width),
+        _first_things(plan), _brief(build), _order(plan, width), _spine(build, plan, width), _marks(build, plan, width), _bores(build, plan, width),
         _reaming(build, plan, width),
         _arbors(build, plan, width), _guides(build, plan, width), _coats(build, plan, width),
     ]  # fmt: skip
@@ -72,6 +72,32 @@ CAUTIONS = (
     "wrapper. Guard the tip and stand out of line when a blank is bent; stop at the stated load. Safety data sheets "
     "and local rules come first."
 )
+
+
+def _brief(build: Build) -> list[Flowable]:
+    """What it is for, and why it is built this way, in the builder's own words."""
+    brief = build.brief
+    said = [
+        ("who", brief.who), ("what", brief.what), ("when", "in the cold, rings ice up" if brief.cold else ""),
+        ("where", brief.where), ("why", brief.why), ("the handle so because", build.handle.school_reason),
+        ("the spine so because", build.spine.reason),
+    ]  # fmt: skip
+    lines = [f"<b>{what}</b> {safe(words)}" for what, words in said if words.strip()]
+    return [Paragraph(" · ".join(lines), BODY)] if lines else []
+
+
+def _order(plan: Plan, width: float) -> list[Flowable]:
+    """Everything that is to be done, in order, with a box to tick."""
+    steps = plan.work.operations
+    if not steps:
+        return []
+    rows = [["", "", "what", "waits for"]]
+    numbers = {s.id: n for n, s in enumerate(steps, start=1)}
+    rows += [
+        [f"{n}", "[x]" if s.done else "[  ]", s.words, ", ".join(str(numbers[b]) for b in s.open_before if b in numbers)]
+        for n, s in enumerate(steps, start=1)
+    ]  # fmt: skip
+    return section("In this order", rows, width, (0.05, 0.06, 0.72, 0.17))
 
 
 def _first_things(plan: Plan) -> list[Flowable]:

@@ -7,6 +7,7 @@ import { api, take } from "../api/client";
 import { Choice } from "../ui/controls";
 
 const SHEETS = [
+  { value: "all", label: "All of them" },
   { value: "build-sheet", label: "Build sheet" },
   { value: "story-stick", label: "Story stick 1:1" },
   { value: "glue-up", label: "Glue-up" },

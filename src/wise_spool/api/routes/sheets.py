@@ -11,6 +11,7 @@ from wise_spool.api import models as m
 from wise_spool.api.deps import InShop, Shop, fingerprint
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import ProblemError
+from wise_spool.exchange.all_papers import all_papers
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.pages import page_count, page_png
 from wise_spool.exchange.paper import PaperName
@@ -19,8 +20,9 @@ from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
 from wise_spool.exchange.turning_sheet import turning_sheet
 
-SheetName = Literal["build-sheet", "story-stick", "glue-up", "turning", "protractor"]
+SheetName = Literal["all", "build-sheet", "story-stick", "glue-up", "turning", "protractor"]
 SHEETS = {
+    "all": all_papers,
     "build-sheet": build_sheet,
     "story-stick": story_stick,
     "glue-up": glue_up_sheet,
