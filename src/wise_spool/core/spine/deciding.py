@@ -47,7 +47,7 @@ THIRD = 1 / 3
 ZONES: tuple[Zone, ...] = ("whole", "butt", "tip")
 
 Where = Literal[
-    "spine line", "guides", "reel foot", "label", "hook keeper", "grip pattern", "joint"
+    "spine line", "guides", "reel foot", "label", "hook keeper", "trigger", "grip pattern", "joint"
 ]
 
 
@@ -233,6 +233,8 @@ def _marks(
     kinds = {p.kind for p in build.handle.parts}
     if "hook_keeper" in kinds:
         wanted.append(("hook keeper", opposite))
+    if any(p.seat is not None and p.seat.trigger_mm is not None for p in build.handle.parts):
+        wanted.append(("trigger", opposite))
     if any(p.material == "wood" for p in build.handle.parts):
         wanted.append(("grip pattern", opposite))
     if work.joints:

@@ -142,11 +142,7 @@ def plan_balance(
             for x in lumps
         ),
         cases=tuple(cases),
-        estimated=tuple(
-            dict.fromkeys(
-                x.what for x in (blank, *parts, *([reel] if reel else [])) if not x.weighed
-            )
-        ),
+        estimated=tuple(dict.fromkeys(x.what for x in lumps if not x.weighed)),
     )
 
 
