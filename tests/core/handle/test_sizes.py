@@ -61,3 +61,36 @@ class Checks(unittest.TestCase):
     def test_an_unmeasured_bore_is_said(self):
         cap = Part(id="cap", kind="butt_cap", length_mm=20)
         self.assertIn("measured", chosen(cap)["butt_cap"].judged[0].reason)
+
+
+class EveryPlace(unittest.TestCase):
+    def test_two_checks_are_each_sized_at_their_own_place(self):
+        def check(part_id, bore, **more):
+            return Part(
+                id=part_id,
+                kind="winding_check",
+                material="metal",
+                length_mm=3,
+                bore_butt_mm=bore,
+                **more,
+            )
+
+        parts = (grip(length=200), check("low", 11.2), seat(), check("high", 10.6))
+        h = Handle(parts=parts, candidates=(check("wide", 11.05), check("slim", 10.5)))
+        sizes = [
+            s
+            for s in plan(build(blank=blank(), handle=h)).handle.sizes
+            if s.kind == "winding_check"
+        ]
+        # The blank is 11 mm at 200 mm and 10.4 at 313.
+        self.assertEqual([(s.part_id, s.best) for s in sizes], [("low", "wide"), ("high", "slim")])
+
+    def test_a_cap_has_to_come_over_the_butt(self):
+        cap = Part(id="c", kind="butt_cap", length_mm=20, bore_butt_mm=12.0)
+        self.assertIn("must pass the butt", chosen(cap)["butt_cap"].judged[0].reason)
+
+    def test_the_shoulder_beside_the_grip_is_said(self):
+        wide = candidate("a", 15).model_copy(update={"od_butt_mm": 27.0})
+        judged = chosen(wide)["reel_seat"].judged[0]
+        self.assertEqual(judged.shoulder_mm, 1.0)
+        self.assertIn("stands out", judged.reason)

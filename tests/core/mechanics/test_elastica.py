@@ -191,7 +191,9 @@ class Robust(unittest.TestCase):
     @settings(max_examples=40, deadline=None)
     @given(
         st.floats(0, 40),
-        st.floats(0, 155),  # nearer to straight back the blank folds, and the bend may be lost: it says so
+        st.floats(
+            0, 155
+        ),  # nearer to straight back the blank folds, and the bend may be lost: it says so
         st.lists(st.floats(450, 2000), min_size=1, max_size=19, unique_by=lambda s: round(s / 12)),
         st.sampled_from([1.0, -1.0]),
     )

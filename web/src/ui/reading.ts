@@ -3,14 +3,15 @@
    angles.py; tests/measures.json holds both to them. */
 
 const INCH = 25.4;
-const FOOT = 304.8;
 const WIDEST_DIAMETER_MM = 60;
-const NUMBER = String.raw`\d+(?:\.\d+)?|\.\d+`;
+const NUMBER = String.raw`\d+(?:\.\d*)?|\.\d+`;
 const PLAIN = new RegExp(
   String.raw`^(?:(?:(?<whole>\d+)[\s-]+)?(?<num>\d+)\s*/\s*(?<den>\d+)|(?<dec>${NUMBER}))\s*` +
     String.raw`(?<unit>mm|millimet(?:er|re)s?|cm|centimet(?:er|re)s?|m|met(?:er|re)s?|in(?:ch(?:es)?)?\.?|"|'')?$`,
 );
-const FEET = new RegExp(String.raw`^(?<feet>${NUMBER})\s*(?:'|ft\.?|feet|foot)[\s-]*(?<rest>.*)$`);
+const FEET = new RegExp(
+  String.raw`^(?<feet>\d+[\s-]+\d+\s*/\s*\d+|${NUMBER})\s*(?:'(?!')|ft\.?|feet|foot)[\s-]*(?<rest>.*)$`,
+);
 
 export type Unit = "in" | "mm";
 
@@ -22,13 +23,15 @@ export function readMeasure(
 ): number {
   const said = text.trim();
   const tidy = tidied(text);
+  ask(said, tidy, unit);
   if (!tidy) throw new Error("Type a measure, such as 11 3/8 or 289 mm.");
   if (tidy.startsWith("-")) throw new Error(`“${said}” is negative; a measure starts from zero.`);
   const feet = FEET.exec(tidy)?.groups;
   let value: number;
   if (feet) {
     const rest = (feet.rest ?? "").trim();
-    value = Number(feet.feet) * FOOT + (rest ? plainMm(rest, said, "in") : 0);
+    value =
+      plainMm((feet.feet ?? "").trim(), said, "in") * 12 + (rest ? plainMm(rest, said, "in") : 0);
   } else {
     value = plainMm(tidy, said, unit);
   }
@@ -42,13 +45,26 @@ export function readMeasure(
   return value;
 }
 
+/** What can be read two ways is asked about: a comma before three digits, a fraction of a millimetre. */
+function ask(said: string, tidy: string, unit: Unit): void {
+  const found = PLAIN.exec(tidy)?.groups;
+  const inMm = found && (found.unit === "mm" || (found.unit === undefined && unit === "mm"));
+  const thousands = /^(\d{1,3}),(\d{3})(?!\d)/.exec(said);
+  if (inMm && thousands)
+    throw new Error(
+      `Is “${said}” ${thousands[1]}${thousands[2]} mm, or ${thousands[1]}.${thousands[2]}? Type it without the comma.`,
+    );
+  if (found?.num !== undefined && found.unit === undefined && unit === "mm")
+    throw new Error(`“${said}” of a millimetre? If inches are meant, type “${said} in”.`);
+}
+
 function tidied(text: string): string {
   const spaced = text
     .trim()
     .toLowerCase()
     .replace(/(\d)([¼½¾⅐-⅞])/gu, "$1 $2");
   let flat = spaced.normalize("NFKC");
-  for (const [old, now] of [["⁄", "/"], ["’", "'"], ["′", "'"], ["”", '"'], ["″", '"'], ["–", "-"]] as const) {
+  for (const [old, now] of [["⁄", "/"], ["’", "'"], ["′", "'"], ["”", '"'], ["″", '"'], ["–", "-"], ["—", "-"], ["−", "-"], ["‐", "-"], ["‑", "-"], ["‒", "-"]] as const) {
     flat = flat.replaceAll(old, now);
   } // prettier-ignore
   return flat.replace(/(\d),(\d)/g, "$1.$2");

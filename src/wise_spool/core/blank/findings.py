@@ -12,6 +12,8 @@ from wise_spool.core.ground.findings import Figure, Finding, Place, Weight, figu
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MM_PER_INCH, MarkingRule, format_diameter, format_length
 
+SHORTEST_MM = 600.0
+
 
 def find_in_blank(blank: Blank, work: WorkingBlank, rule: MarkingRule) -> list[Finding]:
     """Everything wrong, doubtful or worth knowing about the blank."""
@@ -37,6 +39,7 @@ def find_in_blank(blank: Blank, work: WorkingBlank, rule: MarkingRule) -> list[F
                 field="blank.trim_butt_mm",
             )
         ]
+    found += _short(blank, rule)
     found += _misreadings(blank, rule)
     if work.taper is None:
         have = "one station is" if blank.readings else "no diameter is"
@@ -95,6 +98,23 @@ def _finding(
 
 def _near_joint(blank: Blank, a: float, b: float) -> bool:
     return any(a - 1 <= j.station_mm <= b + 1 for j in blank.joints)
+
+
+def _short(blank: Blank, rule: MarkingRule) -> list[Finding]:
+    """A blank no longer than a hand is feet that were typed as inches."""
+    bare = blank.bare_mm or 0.0
+    if bare >= SHORTEST_MM:
+        return []
+    feet = f" {bare / MM_PER_INCH:g} feet?" if rule.startswith("in") else ""
+    return [
+        _finding(
+            "blank-short",
+            "check",
+            f"The blank is said to be {format_length(bare, rule)} long.{feet}",
+            f"Nothing under {SHORTEST_MM:g} mm is fished.",
+            field="blank.length_mm",
+        )
+    ]
 
 
 def _misreadings(blank: Blank, rule: MarkingRule) -> list[Finding]:

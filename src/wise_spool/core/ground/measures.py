@@ -34,11 +34,13 @@ TIE = 1e-9
 WIDEST_DIAMETER_MM = 60.0
 """Beyond this no part of a hand-built rod is round; a bare number past it was another unit."""
 
-_NUMBER = r"\d+(?:\.\d+)?|\.\d+"
+_NUMBER = r"\d+(?:\.\d*)?|\.\d+"
 _AMOUNT = rf"(?:(?P<whole>\d+)[\s-]+)?(?P<num>\d+)\s*/\s*(?P<den>\d+)|(?P<dec>{_NUMBER})"
 _UNIT = r"(?P<unit>mm|millimet(?:er|re)s?|cm|centimet(?:er|re)s?|m|met(?:er|re)s?|in(?:ch(?:es)?)?\.?|\"|'')?"
 _PLAIN = re.compile(rf"^(?:{_AMOUNT})\s*{_UNIT}$")
-_FEET = re.compile(rf"^(?P<feet>{_NUMBER})\s*(?:'|ft\.?|feet|foot)[\s-]*(?P<rest>.*)$")
+_FEET = re.compile(
+    rf"^(?P<feet>\d+[\s-]+\d+\s*/\s*\d+|{_NUMBER})\s*(?:'(?!')|ft\.?|feet|foot)[\s-]*(?P<rest>.*)$"
+)
 
 
 class MeasureError(RefusedError):
@@ -60,6 +62,7 @@ def parse_measure_mm(text: str, unit: Unit = "in", kind: MeasureKind = "length")
     that the other unit must have been meant, the error carries a suggestion.
     """
     tidy = _tidy(text)
+    _ask(text, tidy, unit)
     if not tidy:
         raise MeasureError("Type a measure, such as 11 3/8 or 289 mm.")
     if tidy.startswith("-"):
@@ -68,7 +71,7 @@ def parse_measure_mm(text: str, unit: Unit = "in", kind: MeasureKind = "length")
     if feet:
         rest = feet["rest"].strip()
         inches_mm = _plain_mm(rest, text, "in") if rest else 0.0
-        value = float(feet["feet"]) * MM_PER_FOOT + inches_mm
+        value = 12 * _plain_mm(feet["feet"].strip(), text, "in") + inches_mm
     else:
         value = _plain_mm(tidy, text, unit)
     if not math.isfinite(value) or value > 1e6:
@@ -84,10 +87,30 @@ def parse_measure_mm(text: str, unit: Unit = "in", kind: MeasureKind = "length")
     return value
 
 
+def _ask(text: str, tidy: str, unit: Unit) -> None:
+    """What can be read two ways is asked about: a comma before three digits, a fraction of a millimetre."""
+    said = text.strip()
+    found = _PLAIN.match(tidy)
+    named = found["unit"] if found else None
+    in_mm = named == "mm" or (named is None and unit == "mm")
+    thousands = re.match(r"^(\d{1,3}),(\d{3})(?!\d)", said)
+    if found and in_mm and thousands:
+        whole = "".join(thousands.groups())
+        raise MeasureError(
+            f"Is “{said}” {whole} mm, or {thousands[1]}.{thousands[2]}? Type it without the comma.",
+            suggestion=f"{whole} mm",
+        )
+    if found and found["num"] is not None and named is None and unit == "mm":
+        raise MeasureError(
+            f"“{said}” of a millimetre? If inches are meant, type “{said} in”.",
+            suggestion=f"{said} in",
+        )
+
+
 def _tidy(text: str) -> str:
     spaced = re.sub(r"(\d)([¼½¾⅐-⅞])", r"\1 \2", text.strip().lower())
     flat = unicodedata.normalize("NFKC", spaced)
-    for old, new in (("⁄", "/"), ("’", "'"), ("′", "'"), ("”", '"'), ("″", '"'), ("–", "-")):
+    for old, new in (("⁄", "/"), ("’", "'"), ("′", "'"), ("”", '"'), ("″", '"'), ("–", "-"), ("—", "-"), ("−", "-"), ("‐", "-"), ("‑", "-"), ("‒", "-")):  # fmt: skip
         flat = flat.replace(old, new)
     return re.sub(r"(\d),(\d)", r"\1.\2", flat)
 

@@ -8,9 +8,10 @@ from dataclasses import replace
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.parts import PartKind, Stock
+from wise_spool.core.document.parts import Stock
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.arbors import (
     ArborChoice,
     ArborPlan,
@@ -21,7 +22,7 @@ from wise_spool.core.handle.arbors import (
 from wise_spool.core.handle.entering import entries
 from wise_spool.core.handle.nesting import nested
 from wise_spool.core.handle.reaming import ReamPlan, plan_reaming
-from wise_spool.core.handle.sizes import SizeChoice, choose_sizes
+from wise_spool.core.handle.sizes import SIZED, SizeChoice, SizePlace, choose_sizes
 from wise_spool.core.handle.stack import (
     Fitted,
     FitTried,
@@ -178,21 +179,27 @@ def _grooves(fitted: tuple[Fitted, ...], work: WorkingBlank) -> tuple[FerruleGro
 def _sizes(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tuple[SizeChoice, ...]:
     if work.taper is None or not build.handle.candidates:
         return ()
-    places: dict[PartKind, tuple[float, float]] = {}
-    for f in fitted:
-        places.setdefault(f.part.kind, (f.placed.start_mm, f.placed.end_mm))
-    places.setdefault("butt_cap", (0.0, 20.0))
-    places.setdefault("butt_ferrule", (0.0, 80.0))
+    places = [
+        SizePlace(f.part.kind, f.part.id, f.placed.start_mm, f.placed.enters, below.od_tip_mm if below else None)
+        for below, f in zip((None, *(g.placed for g in fitted)), fitted, strict=False)
+        if f.part.kind in SIZED
+    ]  # fmt: skip
+    have = {p.kind for p in places}
     front = max((f.placed.end_mm for f in fitted), default=0.0)
+    last = fitted[-1].placed.od_tip_mm if fitted else None
+    from_tip: Enters = "butt" if build.handle.guides_on else "tip"
+    unplaced = [
+        SizePlace("butt_cap", None, 0.0, "butt", None),
+        SizePlace("butt_ferrule", None, 0.0, "butt", None),
+    ]
     if front < work.taper.length_mm:
-        places.setdefault("winding_check", (front, front + 3))
-        places.setdefault("reel_seat", (front, front + 110))
+        unplaced += [
+            SizePlace("winding_check", None, front, from_tip, last),
+            SizePlace("reel_seat", None, front, from_tip, last),
+        ]
+    places += [p for p in unplaced if p.kind not in have]
     return choose_sizes(
-        [(p, part_name(p)) for p in build.handle.candidates],
-        places,
-        work.taper,
-        build.rule,
-        from_the_butt=build.handle.guides_on,
+        [(p, part_name(p)) for p in build.handle.candidates], places, work.taper, build.rule
     )
 
 

@@ -22,11 +22,11 @@ export function SizesJob() {
   const shelf = useShelved("part").filter(({ item }) => item.kind === kind);
   const { candidates } = build.handle;
   const full = candidates.length >= 60;
-  const putIn = (id: string) => {
+  const putIn = (id: string, at_part: string | null) => {
     const part = candidates.find((c) => c.id === id);
     if (!part) return;
     edit(`use ${nameOf(part)}`, (b) => {
-      const at = b.handle.parts.findIndex((p) => p.kind === part.kind);
+      const at = b.handle.parts.findIndex((p) => p.id === at_part);
       const old = b.handle.parts[at];
       const fresh = { ...structuredClone(part), id: old?.id ?? freshRowId() };
       if (old) {
@@ -105,7 +105,7 @@ export function SizesJob() {
         </p>
       )}
       {plan.handle.sizes.map((choice) => (
-        <section key={choice.kind}>
+        <section key={`${choice.kind}${choice.part_id ?? ""}`}>
           <h2 className="mb-1">
             {PART_WORDS[choice.kind]}{" "}
             <span className="label font-normal">
@@ -171,7 +171,7 @@ export function SizesJob() {
                     {j.fits && (
                       <Button
                         look="quiet"
-                        onClick={() => putIn(j.part_id)}
+                        onClick={() => putIn(j.part_id, choice.part_id)}
                         aria-label={`put in the stack: ${j.name}`}
                       >
                         put in the stack
