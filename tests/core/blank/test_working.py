@@ -98,6 +98,13 @@ class TipTopTubes(unittest.TestCase):
         self.assertIn("blank-tube-loose", codes(plan(build(blank=blank(tip_tube_64ths=9)))))
 
 
+class TooShort(unittest.TestCase):
+    def test_fourteen_inches_are_fourteen_feet(self):
+        said = finding(plan(build(blank=blank(length=14 * 25.4))), "blank-short").sentence
+        self.assertIn("14 in long. 14 feet?", said)
+        self.assertNotIn("blank-short", codes(plan(build(blank=blank()))))
+
+
 class BadReadings(unittest.TestCase):
     def test_one_station_asks_for_another(self):
         p = plan(build(blank=Blank(length_mm=2000, readings=readings((0, 12)))))

@@ -6,8 +6,9 @@ import unittest
 
 import numpy as np
 
-from tests.core.samples import blank, build, codes, finding, grip, seat
+from tests.core.samples import blank, build, codes, finding, grip, guide, seat
 from tests.core.simulators import SHOP, slide
+from wise_spool.core.document.guides import Guides
 from wise_spool.core.document.parts import Arbors, BoreStep, Handle, Part
 from wise_spool.core.plan import plan
 
@@ -255,6 +256,42 @@ class ButtEnds(unittest.TestCase):
         self.assertNotIn("order-contradiction", codes(p))
         order = [s.id for s in p.work.order.steps]
         self.assertLess(order.index("part:nut"), order.index("part:fer"))
+
+
+class OtherWays(unittest.TestCase):
+    def order(self, *parts, **more):
+        h = Handle(parts=parts, no_check=True, **more)
+        return [
+            o.id
+            for o in plan(
+                build(blank=blank(), handle=h, guides=Guides(train=(guide(1, 100),)))
+            ).work.operations
+        ]
+
+    def test_the_spine_in_the_wet_seat(self):
+        usual, wet = self.order(grip(), seat()), self.order(grip(), seat(), spine_in_wet_seat=True)
+        self.assertLess(usual.index("spine"), usual.index("part:seat"))
+        self.assertLess(wet.index("part:seat"), wet.index("spine"))
+        self.assertLess(wet.index("spine"), wet.index("guides"))
+
+    def test_wood_is_finished_before_it_is_glued(self):
+        order = self.order(grip(material="wood", bore=9), seat(), parts_finished_first=True)
+        self.assertLess(order.index("ream:rear"), order.index("finish:rear"))
+        self.assertLess(order.index("finish:rear"), order.index("part:rear"))
+        self.assertNotIn("finish:rear", self.order(grip(bore=9), seat(), parts_finished_first=True))
+
+    def test_coats_before_the_ferrule(self):
+        ferrule = Part(
+            id="fer", kind="butt_ferrule", material="metal", length_mm=96, bore_butt_mm=12.4
+        )
+        usual, late = self.order(ferrule), self.order(ferrule, coats_before_ferrule=True)
+        coat = next(o for o in late if o.startswith("coat"))
+        self.assertLess(usual.index("part:fer"), usual.index(coat))
+        self.assertLess(late.index(coat), late.index("part:fer"))
+        h = Handle(parts=(ferrule,), no_check=True, coats_before_ferrule=True)
+        train = Guides(train=(guide(1, 100),))
+        # The tip is closed by then, so this order makes its own air trap, and says so.
+        self.assertIn("order-vent", codes(plan(build(blank=blank(), handle=h, guides=train))))
 
 
 class Joined(unittest.TestCase):

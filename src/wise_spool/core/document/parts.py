@@ -307,6 +307,9 @@ class HandleWished(Frozen):
     guides_on: bool = False
     tip_closed: bool = False
     no_check: bool = False
+    spine_in_wet_seat: bool = False
+    parts_finished_first: bool = False
+    coats_before_ferrule: bool = False
     adhesives: Annotated[
         tuple[Adhesive, ...], Field(max_length=12), AfterValidator(numbered("a"))
     ] = ()

@@ -12,7 +12,7 @@ from wise_spool.core.ground.findings import Place, StageName
 from wise_spool.core.ground.frozen import Frozen
 
 OperationKind = Literal[
-    "trim", "spine", "scuff", "ream", "arbor", "join", "part", "check", "guides", "tip_top", "coat",
+    "trim", "spine", "scuff", "ream", "arbor", "join", "part_finish", "part", "check", "guides", "tip_top", "coat",
 ]  # fmt: skip
 Resource = Literal["person", "dryer", "wrapper", "lathe", "lamp"]
 Enters = Literal["tip", "butt"]

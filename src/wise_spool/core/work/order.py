@@ -16,7 +16,7 @@ import numpy as np
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.parts import AssemblySchool, Part
+from wise_spool.core.document.parts import AssemblySchool, HandleWished, Part
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
@@ -126,6 +126,15 @@ def plan_order(
     operations = [*others, *_handle_operations(build, bodies, parts)]
     firsts = _passing(bodies) + _round_the_guides(build, bodies)
     firsts += _round_what_is_proud(bodies, prouds, build)
+    seat = next((p for p in bodies if p.part.kind == "reel_seat"), None)
+    if build.handle.spine_in_wet_seat and seat is not None:
+        firsts.append(
+            (
+                f"part:{seat.part.id}",
+                "spine",
+                "the line is found while the seat still turns in its adhesive",
+            )
+        )
     contradictions += _strays(everything)
     ordered, stuck = in_order(operations, firsts, set(build.handle.steps_done))
     contradictions += _circles(ordered, stuck, bodies)
@@ -307,17 +316,18 @@ def _handle_operations(build: Build, bodies: list[Placed], parts: list[Placed]) 
         return []
     trimmed = Before(id="trim", why="the cut moves every station")
     scuffed = Before(id="scuff", why="glue holds on matt, clean blank only")
+    wet = build.handle.spine_in_wet_seat
     out = [
         Operation(
             id="scuff", kind="scuff", stage="handle", rank=(1, 0), words="Scuff to matt only where parts will cover, wipe clean",
             needs=(Need(what="fine abrasive"), Need(what="alcohol and folded towels")),
-            after=(trimmed, Before(id="spine", why="scuffing takes the pencil line off")),
+            after=(trimmed,) if wet else (trimmed, Before(id="spine", why="scuffing takes the pencil line off")),
             caution="Carbon dust: mask and extraction. Alcohol burns: away from flame and heat.",
         )
     ]  # fmt: skip
     for n, p in enumerate(bodies):
         members = [q for q in parts if q.part.id in p.members] or [p]
-        out += _body_operations(p, n, members, trimmed, scuffed)
+        out += _body_operations(p, n, members, trimmed, scuffed, build.handle)
     has_check = any(p.kind == "winding_check" for p in build.handle.parts)
     if not has_check and not build.handle.no_check and not build.handle.guides_on:
         out.append(
@@ -330,17 +340,27 @@ def _handle_operations(build: Build, bodies: list[Placed], parts: list[Placed]) 
 
 
 def _body_operations(
-    p: Placed, n: int, members: list[Placed], trimmed: Before, scuffed: Before
+    p: Placed,
+    n: int,
+    members: list[Placed],
+    trimmed: Before,
+    scuffed: Before,
+    handle: HandleWished,
 ) -> list[Operation]:
     """What makes one body ready, and putting it on."""
     kind, part = p.part.kind, p.part.id
     place = Place(start_mm=p.start_mm, end_mm=p.end_mm)
-    firsts = [scuffed, Before(id="spine", why="parts are aligned to its line")]
+    firsts = [scuffed]
+    if not handle.spine_in_wet_seat:
+        firsts.append(Before(id="spine", why="parts are aligned to its line"))
     out: list[Operation] = []
     for k, one in enumerate(members):
         ready, made = _made_ready(one, n + k / 10, trimmed, scuffed)
         out += made
         firsts += ready
+        if handle.parts_finished_first and one.part.material == "wood":
+            out.append(_finished_first(one, n, ready))
+            firsts.append(Before(id=f"finish:{one.part.id}", why="it is finished off the rod"))
     if p.members:
         out.append(
             Operation(
@@ -361,6 +381,15 @@ def _body_operations(
         )
     )  # fmt: skip
     return out
+
+
+def _finished_first(p: Placed, n: int, ready: list[Before]) -> Operation:
+    return Operation(
+        id=f"finish:{p.part.id}", kind="part_finish", stage="handle", rank=(0, 30.0 + n), part_id=p.part.id,
+        place=Place(start_mm=p.start_mm, end_mm=p.end_mm), irreversible=True, after=tuple(ready),
+        words=f"Varnish or oil the {p.name} off the rod, its bore plugged, and let it cure",
+        caution="Oily rags heat up by themselves: dry them outdoors or in a metal bin.",
+    )  # fmt: skip
 
 
 def _made_ready(
@@ -421,13 +450,17 @@ def _round_the_guides(build: Build, bodies: list[Placed]) -> list[tuple[str, str
         if p.enters == "tip":
             why = f"the {p.name} slides on from the tip, past every guide's place"
             out += [(step, "guides", why), (step, "tip_top", why)]
-        elif is_blind(p.part) and not build.handle.tip_closed:
+        elif is_blind(p.part) and not build.handle.tip_closed and not _comes_late(p, build):
             out.append(
                 (step, "tip_top", f"while the tip is open no air is trapped in the {p.name}")
             )
         if p.enters == "butt" and late and not _is_butt_end(p):
             out.append(("guides", step, f"the {p.name} is aligned to the guides"))
     return out
+
+
+def _comes_late(p: Placed, build: Build) -> bool:
+    return build.handle.coats_before_ferrule and p.part.kind == "butt_ferrule"
 
 
 def is_blind(part: Part) -> bool:

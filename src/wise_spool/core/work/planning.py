@@ -4,6 +4,7 @@ Method pages: ``docs/methods/order.md``, ``docs/methods/glue-up.md``.
 """
 
 import math
+from collections.abc import Sequence
 
 from wise_spool.core.blank.operations import blank_operations
 from wise_spool.core.blank.working import WorkingBlank
@@ -44,7 +45,8 @@ def plan_work(
     )
     coats = finish_operations(build, finish)
     done = {o.id for o in order.steps if o.done}
-    operations, _ = in_order([*order.steps, *coats], (), done)
+    late = _before_the_ferrule(build, [o.id for o in coats])
+    operations, _ = in_order([*order.steps, *coats], late, done)
     glued: list[str] = []
     for o in order.steps:
         if o.kind == "part" and o.part_id:
@@ -54,6 +56,18 @@ def plan_work(
         order=order,
         glue_up=plan_glue_up(build, _gaps(fitted, work, handle), glued),
     )
+
+
+def _before_the_ferrule(build: Build, coats: Sequence[str]) -> list[tuple[str, str, str]]:
+    """By one school the rod is decorated, labelled and coated before its detachable butt goes on."""
+    if not build.handle.coats_before_ferrule:
+        return []
+    return [
+        (coat, f"part:{p.id}", "the rod is finished while the dryer can hold its bare butt")
+        for p in build.handle.parts
+        if p.kind == "butt_ferrule"
+        for coat in coats
+    ]
 
 
 def _for_order(build: Build, f: Fitted) -> Placed:

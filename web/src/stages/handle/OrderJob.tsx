@@ -30,6 +30,9 @@ export function OrderJob({ onSelect }: StageProps) {
             ["guides_on", "the guides are on already"],
             ["tip_closed", "the tip is closed"],
             ["no_check", "no winding check, by choice"],
+            ["spine_in_wet_seat", "the spine is found in the wet seat"],
+            ["parts_finished_first", "wood is varnished before it is glued"],
+            ["coats_before_ferrule", "coats before the ferrule"],
           ] as const
         ).map(([key, label]) => (
           <label key={key} className="flex min-h-8 cursor-pointer items-center gap-2">
