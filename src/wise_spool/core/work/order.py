@@ -564,7 +564,8 @@ def _vent(build: Build, bodies: list[Placed], ordered: list[Operation]) -> str |
         step = at.get(f"part:{p.part.id}")
         if step is None or ordered[step].done:
             continue
-        after = closed is not None and (closed.done or at["tip_top"] < step)
+        late = _comes_late(p, build)
+        after = closed is not None and (closed.done or late or at["tip_top"] < step)
         if build.handle.tip_closed or build.handle.guides_on or after:
             when = (
                 "is closed already"
