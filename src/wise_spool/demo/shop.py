@@ -130,12 +130,12 @@ def skerry() -> Build:
         blank=Blank(
             name="Skarv 100 M, two-piece",
             material="carbon",
-            label_power="medium",
+            label_power="medium heavy",
             label_action="moderate fast",
             label_line="0.20 to 0.30 mm",
             label_lure="15 to 40 g",
             length_mm=3048,
-            static=(StaticReading(clamp_mm=300, weight_g=100, drop_mm=inches("12 3/8")),),
+            static=(StaticReading(clamp_mm=300, weight_g=150, drop_mm=inches("12 3/8")),),
             tip_tube_64ths=5.5,
             readings=readings(
                 (0, 14.62), (150, 14.20), (300, 13.71), (450, 13.18), (600, 12.66), (900, 11.35),

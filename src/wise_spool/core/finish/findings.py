@@ -51,7 +51,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
         if mix.least_ml > mix.needed_ml:
             add(
                 "finish-least-mix",
-                "check",
+                "note",
                 f"The first coat needs {needed:.1f} mL, but mix {total:.1f} mL: less cannot be measured to the ratio with this syringe.",
                 "A misread of half a step must stay within the ratio error allowed.",
                 Spot(field="finish.syringe_step_ml"),
@@ -60,7 +60,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
         if len(first.mixes) > 1:
             add(
                 "finish-split-mix",
-                "check",
+                "note",
                 f"{len(plan.wraps)} wraps take about {first.brush_min:.0f} min to coat: make {len(first.mixes)} mixes, or it thickens on the brush.",
                 f"No more than {100 * habits().pot_share:.0f} % of pot life is planned for.",
                 product_spot,
