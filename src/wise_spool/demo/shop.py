@@ -128,7 +128,7 @@ def skerry() -> Build:
             why="Reach and a soft tip in the cold",
         ),
         blank=Blank(
-            name="Skarv 100 M, two-piece",
+            name="Skarv 100 MH, two-piece",
             material="carbon",
             label_power="medium heavy",
             label_action="moderate fast",
