@@ -427,7 +427,7 @@ def deep() -> Build:
                 Part(id="seat", kind="reel_seat", name="metal seat, size 20", material="metal", length_mm=140,
                      od_butt_mm=27, od_tip_mm=27, seat=SeatBore(bore_mm=20.5, usable_from_mm=4, usable_to_mm=134, foot_centre_mm=78, end_cap_mm=24)),
                 Part(id="fore", kind="foregrip", name="foam foregrip", material="foam", length_mm=inches("8 1/4"),
-                     od_butt_mm=32, od_tip_mm=27, bore_butt_mm=16.76, bore_tip_mm=16.12),
+                     od_butt_mm=32, od_tip_mm=27, bore_butt_mm=16.15, bore_tip_mm=15.55),
                 Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=3,
                      od_butt_mm=20, od_tip_mm=17, bore_butt_mm=16.2),
             ),
@@ -480,7 +480,7 @@ def ferryman() -> Build:
             adhesives=(SLOW_PASTE, CLEAR_30, FORGE),
             parts=(
                 Part(id="rear", kind="rear_grip", name="dented foam grip", material="foam", length_mm=230,
-                     od_butt_mm=30, od_tip_mm=28, bore_butt_mm=12.5, bore_tip_mm=12.0),
+                     od_butt_mm=30, od_tip_mm=28, bore_butt_mm=11.95, bore_tip_mm=11.75),
                 Part(id="seat", kind="reel_seat", name="new reel seat, size 18", material="graphite", length_mm=120,
                      od_butt_mm=25, od_tip_mm=24, seat=SeatBore(bore_mm=18, usable_from_mm=5, usable_to_mm=114, foot_centre_mm=58)),
                 Part(id="fore", kind="foregrip", name="foam foregrip", material="foam", length_mm=70, on_rod=True,

@@ -71,7 +71,8 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
                 part.spot,
             )
         if not doc.on_rod:
-            _judge_fit(build, part, add)
+            if not doc.on_rod:
+                _judge_fit(build, part, add)
     for ream in plan.reaming:
         _judge_reaming(build, plan, ream, add)
     for arbor in plan.arbors:
@@ -479,7 +480,8 @@ def _judge_bands(build: Build, plan: HandlePlan, work: WorkingBlank, add: Noted)
                     seat.spot,
                 )
             _judge_one_side(build, arbor, part.seat, seat, add)
-        if arbor.bands and all(b.trouble is None for b in arbor.bands):
+        wound = arbor.bands and arbor.school not in FILLERS
+        if wound and all(b.trouble is None for b in arbor.bands):
             add(
                 "arbor-feel",
                 "note",

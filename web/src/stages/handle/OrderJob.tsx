@@ -9,6 +9,16 @@ import { useSettings } from "../../ui/settings";
 import { ASSEMBLY_WORDS } from "../../words/shapes";
 import type { StageProps } from "../stage";
 
+/** A school is offered where there is something it is about, or where it was chosen. */
+function concerns(key: string, build: Build): boolean {
+  const { parts } = build.handle;
+  if (key === "parts_finished_first")
+    return build.handle.parts_finished_first || parts.some((p) => p.material === "wood");
+  if (key === "coats_before_ferrule")
+    return build.handle.coats_before_ferrule || parts.some((p) => p.kind === "butt_ferrule");
+  return true;
+}
+
 /** What goes on before what: worked out from bores, ends and traps; ticked off as it is done. */
 export function OrderJob({ onSelect }: StageProps) {
   const { build, plan } = useShown();
@@ -34,17 +44,19 @@ export function OrderJob({ onSelect }: StageProps) {
             ["parts_finished_first", "wood is varnished before it is glued"],
             ["coats_before_ferrule", "coats before the ferrule"],
           ] as const
-        ).map(([key, label]) => (
-          <label key={key} className="flex min-h-8 cursor-pointer items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-4 accent-[var(--accent)]"
-              checked={build.handle[key]}
-              onChange={() => set(label, (b) => void (b.handle[key] = !b.handle[key]))}
-            />
-            {label}
-          </label>
-        ))}
+        )
+          .filter(([key]) => concerns(key, build))
+          .map(([key, label]) => (
+            <label key={key} className="flex min-h-8 cursor-pointer items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-4 accent-[var(--accent)]"
+                checked={build.handle[key]}
+                onChange={() => set(label, (b) => void (b.handle[key] = !b.handle[key]))}
+              />
+              {label}
+            </label>
+          ))}
       </div>
       {order.contradictions.map((c) => (
         <p key={c.sentence} role="alert" className="border-l-4 border-ruin bg-raised px-3 py-2">
