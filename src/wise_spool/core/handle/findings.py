@@ -71,8 +71,7 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
                 part.spot,
             )
         if not doc.on_rod:
-            if not doc.on_rod:
-                _judge_fit(build, part, add)
+            _judge_fit(build, part, add)
     for ream in plan.reaming:
         _judge_reaming(build, plan, ream, add)
     for arbor in plan.arbors:
