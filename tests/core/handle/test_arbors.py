@@ -13,11 +13,11 @@ from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Arbors, BoreStep, Handle, SeatBore, TapeMeasured
 from wise_spool.core.handle.arbors import (
     compare_arbors,
-    keyed_grooves,
     plan_arbors,
     tape_length_mm,
     tape_thickness_mm,
 )
+from wise_spool.core.handle.ferrules import keyed_grooves
 from wise_spool.core.plan import plan
 
 CONE = Taper([0, 2000], [12, 2], [0.05, 0.05], 2000)

@@ -243,6 +243,37 @@ class SeatOverItsBands(unittest.TestCase):
         self.assertAlmostEqual(band.loose_mm, 16.0 - steep.od_at(band.end_mm) - wound, delta=0.01)
 
 
+class Ferrules(unittest.TestCase):
+    def planned(self, bore, tape=0.15):
+        part = Part(id="f", kind="butt_ferrule", material="metal", length_mm=110, bore_butt_mm=bore)
+        return plan(
+            build(
+                blank=blank(), handle=Handle(parts=(part,), arbors=Arbors(tape_thickness_mm=tape))
+            )
+        )
+
+    def test_tape_between_the_keys_goes_under_it_and_no_turn_more_would(self):
+        for bore in (12.5, 13.1, 14.0):
+            ferrule = self.planned(bore).handle.grooves[0]
+            self.assertEqual(len(ferrule.tape), 3)
+            for band in ferrule.tape:
+                self.assertLessEqual(band.outside_mm, bore - 0.1 + 1e-6)
+                self.assertGreater(band.outside_mm + 0.3, bore - 0.1)
+
+    def test_the_tip_stands_off_by_the_angle_the_bands_allow(self):
+        ferrule = self.planned(13.1).handle.grooves[0]
+        first, last = ferrule.tape[0], ferrule.tape[-1]
+        span = last.place.end_mm - first.place.start_mm
+        # By hand: one end up by half its looseness, the other down by half its own.
+        angle = np.arctan((first.loose_mm / 2 + last.loose_mm / 2) / span)
+        middle = (first.place.start_mm + last.place.end_mm) / 2
+        self.assertAlmostEqual(ferrule.runout_mm, np.tan(angle) * (2000 - middle), delta=0.1)
+        self.assertIn("ferrule-runout", codes(self.planned(13.1)))
+        self.assertLess(
+            self.planned(13.1, tape=0.03).handle.grooves[0].runout_mm, ferrule.runout_mm
+        )
+
+
 class Foam(unittest.TestCase):
     def fitted(self, share_butt, share_tip=None, fits=()):
         share_tip = share_butt if share_tip is None else share_tip

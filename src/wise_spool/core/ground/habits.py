@@ -455,6 +455,18 @@ class Habits(Frozen):
         "habit",
         "arbor-one-side",
     )
+    key_depth_mm: float = _habit(
+        0.3, "How deep the grooves under a ferrule are filed.", "mm", 0.05, 1, "habit"
+    )
+    runout_ok_mm: float = _habit(
+        5.0,
+        "A tip that may stand further off than this is said.",
+        "mm",
+        0.5,
+        50,
+        "habit",
+        "ferrule-runout",
+    )
     glue_room_mm: float = _habit(
         0.05,
         "Less room than this over the blank scrapes the adhesive off.",

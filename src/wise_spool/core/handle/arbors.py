@@ -359,28 +359,3 @@ def _possible(made: ArborPlan) -> tuple[bool, str]:
     if all(b.turns == 0 for b in made.bands):
         return False, "no room for one turn; a thin coat of paste alone"
     return True, ""
-
-
-def keyed_grooves(
-    start_mm: float, end_mm: float, width_mm: float = 3.0
-) -> tuple[tuple[Place, ...], tuple[Place, ...]]:
-    """Grooves for a metal ferrule, and the stretches between them for bands of tape.
-
-    Three, or four from 100 mm on, about 25 mm apart and centred (common
-    practice); a short ferrule takes what it has room for.
-    """
-    length = end_mm - start_mm
-    count = 4 if length >= 4 * habits().grooves_apart_mm else 3
-    while count > 1 and (count - 1) * habits().grooves_apart_mm + width_mm > length:
-        count -= 1
-    first = (start_mm + end_mm) / 2 - (count - 1) * habits().grooves_apart_mm / 2
-    middles = [first + k * habits().grooves_apart_mm for k in range(count)]
-    grooves = tuple(
-        Place(start_mm=round(m - width_mm / 2, 2), end_mm=round(m + width_mm / 2, 2))
-        for m in middles
-    )
-    bands = tuple(
-        Place(start_mm=round(a.end_mm + 2, 2), end_mm=round(b.start_mm - 2, 2))
-        for a, b in itertools.pairwise(grooves)
-    )
-    return grooves, bands

@@ -9,17 +9,16 @@ from dataclasses import replace
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import Stock
-from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.arbors import (
     ArborChoice,
     ArborPlan,
     compare_arbors,
-    keyed_grooves,
     plan_arbors,
 )
 from wise_spool.core.handle.entering import entries
+from wise_spool.core.handle.ferrules import FerruleGrooves, plan_ferrules
 from wise_spool.core.handle.nesting import nested
 from wise_spool.core.handle.reaming import ReamPlan, plan_reaming
 from wise_spool.core.handle.sizes import SIZED, SizeChoice, SizePlace, choose_sizes
@@ -34,15 +33,6 @@ from wise_spool.core.handle.stack import (
     place_parts,
 )
 from wise_spool.core.handle.turning import TurningPlan, pieces_of, plan_cuts, turning_card
-
-
-class FerruleGrooves(Frozen):
-    """Keyed grooves under a metal ferrule, and the bands of tape between them."""
-
-    part_id: str
-    gap_per_side_mm: float | None
-    grooves: tuple[Place, ...]
-    bands: tuple[Place, ...]
 
 
 class HandlePlan(Frozen):
@@ -140,7 +130,7 @@ def assemble(build: Build, work: WorkingBlank, fitted: tuple[Fitted, ...]) -> Ha
         seat_front_mm=seat_front,
         arbors=tuple(arbors),
         arbor_choices=choices,
-        grooves=_grooves(fitted, work),
+        grooves=plan_ferrules(fitted, work, handle.arbors),
         reaming=_reaming(build, fitted, work),
         tried=tuple(t for f in fitted for t in f.tried),
         sizes=_sizes(build, fitted, work),
@@ -159,21 +149,6 @@ def _reaming(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tu
         for f in fitted
         if f.cut is not None and f.placed.verdict in ("ream", "high_spot") and not f.part.on_rod
     )
-
-
-def _grooves(fitted: tuple[Fitted, ...], work: WorkingBlank) -> tuple[FerruleGrooves, ...]:
-    out = []
-    for f in fitted:
-        if f.part.kind != "butt_ferrule":
-            continue
-        start, end = max(f.placed.start_mm, 0.0), f.placed.end_mm
-        grooves, bands = keyed_grooves(start, end)
-        od = work.od_mm(start)
-        gap = None if f.bore is None or od is None else round((f.bore.at(0.0) - od) / 2, 3)
-        out.append(
-            FerruleGrooves(part_id=f.part.id, gap_per_side_mm=gap, grooves=grooves, bands=bands)
-        )
-    return tuple(out)
 
 
 def _sizes(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tuple[SizeChoice, ...]:

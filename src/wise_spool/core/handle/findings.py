@@ -11,6 +11,7 @@ from wise_spool.core.ground.measures import MarkingRule, format_diameter, format
 from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.arbors import FILLERS, SCHOOL_WORDS, ArborPlan, room_for_bands
 from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.handle.ferrules import FerruleGrooves
 from wise_spool.core.handle.reaming import ReamPlan
 from wise_spool.core.handle.stack import SIZED_NOT_REAMED, PartPlaced
 
@@ -72,6 +73,8 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
             )
         if not doc.on_rod:
             _judge_fit(build, part, add)
+    for ferrule in plan.grooves:
+        _judge_ferrule(build, plan, ferrule, add)
     for ream in plan.reaming:
         _judge_reaming(build, plan, ream, add)
     for arbor in plan.arbors:
@@ -488,6 +491,29 @@ def _judge_bands(build: Build, plan: HandlePlan, work: WorkingBlank, add: Noted)
                 "The front band hides inside the seat as it goes home.",
                 seat.spot,
             )
+
+
+def _judge_ferrule(build: Build, plan: HandlePlan, ferrule: FerruleGrooves, add: Noted) -> None:
+    """Turns between the keys, and how true it stands."""
+    if ferrule.runout_mm is None:
+        return
+    part = next(p for p in plan.parts if p.id == ferrule.part_id)
+    turns = ", ".join(str(b.turns) for b in ferrule.tape)
+    off = ferrule.runout_mm > habits().runout_ok_mm
+    sentence = f"Tape between the keys of the {part.name}, from the butt: {turns} turns."
+    if off:
+        sentence += (
+            f" What they leave loose lets the tip stand {format_length(ferrule.runout_mm, build.rule)} off: sight along the rod while it sets, "
+            "or take a thinner tape."
+        )
+    add(
+        "ferrule-runout" if off else "ferrule-turns",
+        "check" if off else "note",
+        sentence,
+        "A ferrule rocks on its outermost bands by what they leave loose; the rod's length makes an angle of it.",
+        part.spot,
+        loose="; ".join(format_diameter(b.loose_mm, build.rule) for b in ferrule.tape),
+    )
 
 
 def _judge_one_side(

@@ -100,14 +100,12 @@ def _prouds(build: Build, handle: HandlePlan) -> list[Proud]:
         for b in a.bands
         if b.outside_mm > b.od_mm + 0.01
     ]  # fmt: skip
-    bores = {p.id: p.butt_face.bore_mm for p in handle.parts}
-    for g in handle.grooves:
-        bore = bores[g.part_id]
-        if bore is not None and g.gap_per_side_mm is not None and g.gap_per_side_mm > 0:
-            out += [
-                Proud(f"arbor:{g.part_id}", g.part_id, f"the tape under the {names[g.part_id]}", b.start_mm, b.end_mm, bore - 0.01)
-                for b in g.bands
-            ]  # fmt: skip
+    out += [
+        Proud(f"arbor:{g.part_id}", g.part_id, f"the tape under the {names[g.part_id]}", b.place.start_mm, b.place.end_mm, b.outside_mm)
+        for g in handle.grooves
+        for b in g.tape
+        if b.turns
+    ]  # fmt: skip
     return out
 
 

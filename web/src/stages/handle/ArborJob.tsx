@@ -38,14 +38,25 @@ export function ArborJob() {
             </Term>
           </h2>
           <p className="mt-1">
-            {g.grooves.length} grooves, 3 mm wide, from the butt:{" "}
+            {g.grooves.length} grooves, {diameter(g.key_depth_mm, build.rule)} deep, from the butt:{" "}
             <span className="fig text-head">
               {g.grooves.map((x) => length((x.start_mm + x.end_mm) / 2, build.rule)).join(", ")}
             </span>
-            ; a band of tape between each two
+            ; tape between each two
+            {g.tape.length > 0 && (
+              <>
+                :{" "}
+                <span className="fig text-head">
+                  {g.tape
+                    .map((t) => `${t.turns} turns, ${length(t.tape_length_mm, build.rule)}`)
+                    .join("; ")}
+                </span>
+              </>
+            )}
             {g.gap_per_side_mm !== null &&
               `; the gap is ${diameter(g.gap_per_side_mm, build.rule)} a side`}
-            . Filings: eyes.
+            {g.runout_mm !== null && `; the tip may stand ${length(g.runout_mm, build.rule)} off`}.
+            Filings: eyes.
           </p>
         </section>
       ))}
