@@ -69,6 +69,8 @@ def _card(card: TurningCard, rule: MarkingRule, width: float) -> list[Flowable]:
     facts = [f"long {format_length(card.length_mm, rule)}", f"exposed {format_length(card.exposed_mm, rule)}"]  # fmt: skip
     if card.tenon_mm:
         facts.append(f"tenon {format_length(card.tenon_mm, rule)}")
+    if card.tip_tenon_mm:
+        facts.append(f"tenon at the tip {format_length(card.tip_tenon_mm, rule)}")
     if card.drill is not None:
         snug, loose = card.drill.snug, card.drill.loose
         facts.append(

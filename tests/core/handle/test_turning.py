@@ -98,6 +98,35 @@ class Cards(unittest.TestCase):
         _, card = self.card(parts[0], parts[2], sticks=sticks(400))
         self.assertEqual(card.exposed_mm, 92)
 
+    def test_exposed_lengths_close_to_the_stack(self):
+        # By hand: two of 100 mm, one 20 mm into the other, are 180 mm; the tenon is what is hidden.
+        low, high = (
+            grip("a", 100, turned=True),
+            grip("b", 100, turned=True, overlap_mm=20, tenon_od_mm=18),
+        )
+        made, _ = self.card(low, high, sticks=sticks(400))
+        self.assertEqual([c.exposed_mm for c in made.handle.turning.cards], [100, 80])
+
+    def test_a_tenon_at_the_tip_is_on_the_card(self):
+        low = grip("a", 100, turned=True, tip_tenon_od_mm=16, od_butt_mm=26, od_tip_mm=24)
+        hood = Part(id="h", kind="trim_ring", length_mm=15, overlap_mm=12, bore_butt_mm=16.1)
+        made, card = self.card(low, hood, sticks=sticks(400))
+        self.assertEqual((card.tip_tenon_mm, card.exposed_mm), (12, 88))
+        at = {s.what: (s.at_mm, s.final_mm) for s in card.stations}
+        self.assertEqual(at["tip tenon begins"], (88, 16))
+        self.assertAlmostEqual(at["tip shoulder"][1], 26 - 2 * 0.88, places=2)
+        self.assertEqual(at["tip tenon"], (100, 16))
+
+    def test_a_tenon_thinner_than_its_bore_is_said(self):
+        # A 12.0 mm tenon round a bore of 12.15.
+        _, low = self.card(grip("x", 60, turned=True), sticks=sticks(400))
+        self.assertIsNone(low.thin_tenon_mm)
+        made, card = self.card(
+            grip(turned=True, overlap_mm=12, tenon_od_mm=12.0), sticks=sticks(400)
+        )
+        self.assertLess(card.thin_tenon_mm, 0)
+        self.assertEqual(finding(made, "turning-tenon").weight, "ruins")
+
     def test_mandrel_against_taper(self):
         _, card = self.card(grip(turned=True), mandrel_mm=10, sticks=sticks(400))
         self.assertAlmostEqual(card.mandrel_gap_butt_mm, 12.15 - 10, places=2)

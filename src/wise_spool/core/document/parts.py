@@ -100,7 +100,8 @@ class Part(Frozen):
 
     ``gap_before_mm`` leaves bare blank before it; ``overlap_mm`` is how far it
     enters, or slides over, the part before it, as a tenon of ``tenon_od_mm``
-    when it is turned; ``closed_end_mm`` is the solid end of a blind hole,
+    when it is turned; ``tip_tenon_od_mm`` is a tenon at its tip, for the next one
+    to slide over; ``closed_end_mm`` is the solid end of a blind hole,
     which lengthens the rod beyond the blank. ``inside`` holds readings of the
     bore between its faces; ``mass_g`` is what the scale said; ``on_rod`` is a part
     that stays where it is, as in a repair.
@@ -121,6 +122,7 @@ class Part(Frozen):
     gap_before_mm: LengthMm = 0.0
     overlap_mm: LengthMm = 0.0
     tenon_od_mm: DiameterMm | None = None
+    tip_tenon_od_mm: DiameterMm | None = None
     closed_end_mm: LengthMm = 0.0
     mass_g: MassG | None = None
     turned: bool = False

@@ -467,6 +467,15 @@ class Habits(Frozen):
         "habit",
         "ferrule-runout",
     )
+    tenon_wall_mm: float = _habit(
+        1.5,
+        "A tenon with less wall than this round its bore breaks.",
+        "mm",
+        0.2,
+        6,
+        "habit",
+        "turning-tenon",
+    )
     glue_room_mm: float = _habit(
         0.05,
         "Less room than this over the blank scrapes the adhesive off.",

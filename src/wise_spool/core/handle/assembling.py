@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.parts import Stock
+from wise_spool.core.document.parts import Part, Stock
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.arbors import (
@@ -19,7 +19,7 @@ from wise_spool.core.handle.arbors import (
 )
 from wise_spool.core.handle.entering import entries
 from wise_spool.core.handle.ferrules import FerruleGrooves, plan_ferrules
-from wise_spool.core.handle.nesting import nested
+from wise_spool.core.handle.nesting import hidden_mm, nested, outer_of
 from wise_spool.core.handle.reaming import ReamPlan, plan_reaming
 from wise_spool.core.handle.sizes import SIZED, SizeChoice, SizePlace, choose_sizes
 from wise_spool.core.handle.stack import (
@@ -182,14 +182,22 @@ def _turning(build: Build, fitted: tuple[Fitted, ...]) -> TurningPlan:
     stock: Stock = build.handle.stock
     turned = [(i, f) for i, f in enumerate(fitted) if f.part.turned]
     cards = []
+    parts = [f.part for f in fitted]
     for i, f in turned:
         ahead = fitted[i + 1].part if i + 1 < len(fitted) else None
         a, b = f.placed.butt_face.wanted_mm, f.placed.tip_face.wanted_mm
         cards.append(
             turning_card(
-                f.part, f.placed.name, 0.0 if ahead is None else ahead.overlap_mm,
+                f.part, f.placed.name, hidden_mm(parts, i), _tip_tenon(f.part, ahead),
                 None if a is None or b is None else (a, b), stock, build.handle.drills,
             )
         )  # fmt: skip
     pieces = pieces_of([(f.part, f.placed.name) for _, f in turned], stock)
     return TurningPlan(cut_list=plan_cuts(pieces, stock), cards=tuple(cards))
+
+
+def _tip_tenon(part: Part, ahead: Part | None) -> tuple[float, float] | None:
+    """Length and diameter of the tenon at a part's tip that the next one slides over."""
+    if ahead is None or ahead.overlap_mm <= 0 or outer_of(part, ahead)[0] is not ahead:
+        return None
+    return ahead.overlap_mm, part.tip_tenon_od_mm or part.od_tip_mm

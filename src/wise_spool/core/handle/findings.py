@@ -701,6 +701,14 @@ def _judge_turning(build: Build, plan: HandlePlan, add: Noted) -> None:
         if build.handle.stock.kerf_mm >= piece.finished_mm:
             add("turning-kerf", "check", f"A kerf of {format_diameter(build.handle.stock.kerf_mm, rule)} is wider than the {piece.name} is long: check the saw's kerf.", "A saw takes 1 to 4 mm.", Spot(field="handle.stock.kerf_mm"))  # fmt: skip
     for card in plan.turning.cards:
+        if card.thin_tenon_mm is not None:
+            gone = card.thin_tenon_mm <= 0
+            keeps = (
+                "is thinner than the bore it is turned round"
+                if gone
+                else f"keeps only {format_diameter(card.thin_tenon_mm, rule)} of wall round its bore"
+            )
+            add("turning-tenon", "ruins" if gone else "check", f"The tenon of the {card.name} {keeps}: make it thicker, or bore it after gluing.", f"Under {habits().tenon_wall_mm:g} mm a tenon breaks.", None, "from habit, editable")  # fmt: skip
         if card.stock_too_thin_mm > 0:
             add("turning-thin", "ruins", f"The {card.name} is {format_diameter(card.stock_too_thin_mm, rule)} thicker than the stock is wide.", "Square stock turns round at its side.", Spot(field="handle.stock.side_mm"))  # fmt: skip
     if plan.turning.cards:

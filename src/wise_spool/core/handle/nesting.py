@@ -36,19 +36,23 @@ def nested(
             continue
         a = max(stations[n][0], 0.0)
         b = min(stations[n - 1][1], stations[n][1])
-        outer, inner = _outer(low, high)
+        outer, inner = outer_of(low, high)
         if outer is None or b <= a:
             continue
         tenon = high.tenon_od_mm if inner is high else None
+        if inner is low:
+            tenon = low.tip_tenon_od_mm
         od = tenon or (inner.od_tip_mm if inner is low else inner.od_butt_mm)
         out.setdefault(outer.id, []).append(Nest(a, b, od, inner.id))
     return {part: tuple(nests) for part, nests in out.items()}
 
 
-def _outer(low: Part, high: Part) -> tuple[Part | None, Part]:
+def outer_of(low: Part, high: Part) -> tuple[Part | None, Part]:
     """Which of two that overlap is outside; None while nothing measured says so."""
     if high.tenon_od_mm is not None:
         return low, high
+    if low.tip_tenon_od_mm is not None:
+        return high, low
     takes_high = low.bore_tip_mm if low.bore_tip_mm is not None else _bore(low)
     if takes_high is not None and takes_high >= high.od_butt_mm - TAKES_MM:
         return low, high
@@ -60,3 +64,18 @@ def _outer(low: Part, high: Part) -> tuple[Part | None, Part]:
 
 def _bore(part: Part) -> float | None:
     return part.seat.bore_mm if part.seat is not None else part.bore_butt_mm
+
+
+def hidden_mm(parts: Sequence[Part], n: int) -> float:
+    """How much of a part's length lies inside its neighbours: what enters, not what takes it in. While
+    nothing says which, a tenon enters and what has none slides over."""
+    part, hidden = parts[n], 0.0
+    for low, high in zip(
+        parts[max(n - 1, 0) : n + 1], parts[max(n - 1, 0) + 1 : n + 2], strict=False
+    ):
+        outer, inner = outer_of(low, high)
+        if outer is None:
+            inner = low
+        if inner is part:
+            hidden += high.overlap_mm
+    return hidden

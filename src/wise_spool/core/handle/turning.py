@@ -3,6 +3,7 @@
 Method page: ``docs/methods/turning.md``.
 """
 
+import math
 from collections.abc import Sequence
 
 from wise_spool.core.document.parts import Drill, Part, Stock
@@ -72,13 +73,16 @@ class DrillChoice(Frozen):
 
 
 class TurningCard(Frozen):
-    """All a part needs at the lathe."""
+    """All a part needs at the lathe. ``thin_tenon_mm`` is the wall a tenon keeps round the bore, when that
+    is too little to turn."""
 
     part_id: str
     name: str
     length_mm: float
     exposed_mm: float
     tenon_mm: float
+    tip_tenon_mm: float
+    thin_tenon_mm: float | None
     stations: tuple[TurningStation, ...]
     drill: DrillChoice | None
     mandrel_gap_butt_mm: float | None
@@ -198,7 +202,8 @@ def choose_drill(wanted_mm: float, drills: Sequence[Drill] = STANDARD_DRILLS) ->
 def turning_card(
     part: Part,
     name: str,
-    hidden_by_next_mm: float,
+    hidden_mm: float,
+    tip_tenon: tuple[float, float] | None,
     wanted_mm: tuple[float, float] | None,
     stock: Stock,
     drills: Sequence[Drill],
@@ -209,8 +214,9 @@ def turning_card(
     drill is the largest that stays inside the smaller bore wanted.
     """
     tenon = part.overlap_mm if part.tenon_od_mm is not None else 0.0
+    tip_mm, tip_od = tip_tenon or (0.0, part.od_tip_mm)
     places = [(0.0, part.od_butt_mm, "butt face"), (part.length_mm, part.od_tip_mm, "tip face")]
-    body = part.length_mm - tenon
+    body = part.length_mm - tenon - tip_mm
     for share in (0.25, 0.5, 0.75):
         at = tenon + body * share
         od = part.od_butt_mm + (part.od_tip_mm - part.od_butt_mm) * at / part.length_mm
@@ -220,9 +226,14 @@ def turning_card(
         places.append((tenon, part.tenon_od_mm, "tenon end"))
         shoulder = part.od_butt_mm + (part.od_tip_mm - part.od_butt_mm) * tenon / part.length_mm
         places.append((tenon, shoulder, "shoulder"))
+    if tip_mm > 0:
+        at = part.length_mm - tip_mm
+        shoulder = part.od_butt_mm + (part.od_tip_mm - part.od_butt_mm) * at / part.length_mm
+        places[1] = (part.length_mm, tip_od, "tip tenon")
+        places += [(at, max(shoulder, tip_od), "tip shoulder"), (at, tip_od, "tip tenon begins")]
     stations = []
-    for at, final, what in sorted(places, key=lambda p: (p[0], not p[2].startswith("tenon"))):
-        fit = what.startswith("tenon")
+    for at, final, what in sorted(places, key=_along):
+        fit = "tenon" in what
         stop = final + (0.0 if fit else stock.sanding_mm)
         stations.append(
             TurningStation(
@@ -234,13 +245,37 @@ def turning_card(
     mandrel = stock.mandrel_mm
     return TurningCard(
         part_id=part.id, name=name, length_mm=part.length_mm,
-        exposed_mm=round(part.length_mm - part.overlap_mm - hidden_by_next_mm, 2), tenon_mm=round(tenon, 2),
+        exposed_mm=round(part.length_mm - hidden_mm, 2), tenon_mm=round(tenon, 2), tip_tenon_mm=round(tip_mm, 2),
+        thin_tenon_mm=_thin_tenon(part, tenon, tip_tenon, wanted_mm),
         stations=tuple(stations),
         drill=None if wanted_mm is None else choose_drill(min(wanted_mm), drills or STANDARD_DRILLS),
         mandrel_gap_butt_mm=_loose_on(mandrel, wanted_mm, 0),
         mandrel_gap_tip_mm=_loose_on(mandrel, wanted_mm, 1),
         stock_too_thin_mm=round(max(widest - stock.side_mm, 0.0), 2),
     )  # fmt: skip
+
+
+def _along(place: tuple[float, float, str]) -> tuple[float, int]:
+    """Along the part; where two diameters share a place, in the order the tool meets them."""
+    order = {"tenon end": 0, "shoulder": 1, "tip shoulder": 2, "tip tenon begins": 3}
+    return place[0], order.get(place[2], 1)
+
+
+def _thin_tenon(
+    part: Part,
+    tenon_mm: float,
+    tip: tuple[float, float] | None,
+    wanted_mm: tuple[float, float] | None,
+) -> float | None:
+    if wanted_mm is None:
+        return None
+    walls = []
+    if tenon_mm > 0 and part.tenon_od_mm is not None:
+        walls.append((part.tenon_od_mm - wanted_mm[0]) / 2)
+    if tip is not None:
+        walls.append((tip[1] - wanted_mm[1]) / 2)
+    thinnest = min(walls, default=math.inf)
+    return round(thinnest, 3) if thinnest < habits().tenon_wall_mm else None
 
 
 def _loose_on(

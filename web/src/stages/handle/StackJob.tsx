@@ -303,6 +303,18 @@ function Details({ build, i }: { build: Build; i: number }) {
             keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).tenon_od_mm = mm)}
           />
         )}
+        {part.turned && (
+          <MeasureField
+            path={`${at}.tip_tenon_od_mm`}
+            label="Tenon at its tip"
+            kind="diameter"
+            optional
+            className="w-28"
+            placeholder="none"
+            mm={part.tip_tenon_od_mm ?? null}
+            keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).tip_tenon_od_mm = mm)}
+          />
+        )}
         {!part.seat && (
           <Tick
             label="a power drill may be used on it"

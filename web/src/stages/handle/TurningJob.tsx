@@ -237,6 +237,7 @@ function CardView({ card }: { card: Card }) {
         <span className="text-soft">
           {length(card.length_mm, rule)} long, {length(card.exposed_mm, rule)} exposed
           {card.tenon_mm > 0 && `, tenon ${length(card.tenon_mm, rule)}`}
+          {card.tip_tenon_mm > 0 && `, tenon at the tip ${length(card.tip_tenon_mm, rule)}`}
         </span>
       </div>
       <svg
