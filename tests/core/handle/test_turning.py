@@ -110,7 +110,7 @@ class Cards(unittest.TestCase):
     def test_a_tenon_at_the_tip_is_on_the_card(self):
         low = grip("a", 100, turned=True, tip_tenon_od_mm=16, od_butt_mm=26, od_tip_mm=24)
         hood = Part(id="h", kind="trim_ring", length_mm=15, overlap_mm=12, bore_butt_mm=16.1)
-        made, card = self.card(low, hood, sticks=sticks(400))
+        _, card = self.card(low, hood, sticks=sticks(400))
         self.assertEqual((card.tip_tenon_mm, card.exposed_mm), (12, 88))
         at = {s.what: (s.at_mm, s.final_mm) for s in card.stations}
         self.assertEqual(at["tip tenon begins"], (88, 16))
