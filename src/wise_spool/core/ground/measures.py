@@ -175,6 +175,18 @@ def format_diameter(value_mm: float, rule: MarkingRule, *, unit: bool = True) ->
     return f"{_half_up(value_mm / MM_PER_INCH * 1000) / 1000:.3f}" + (" in" if unit else "")
 
 
+def format_drill(value_mm: float, rule: MarkingRule) -> str:
+    """A drill by the name it is bought under: ``13 mm``, or ``33/64 in`` where a 64th is meant.
+
+    >>> format_drill(13.096875, "in/16"), format_drill(12.0, "in/16"), format_drill(13.5, "mm/1")
+    ('33/64 in', '12 mm', '13.5 mm')
+    """
+    sixty_fourths = round(value_mm / MM_PER_INCH * 64)
+    if rule_unit(rule) == "in" and abs(sixty_fourths * MM_PER_INCH / 64 - value_mm) < 0.02:
+        return f"{Fraction(sixty_fourths, 64)} in"
+    return f"{value_mm:g} mm"
+
+
 def format_rod_length(value_mm: float, rule: MarkingRule) -> str:
     """A rod's length as it is spoken of: ``6'10"``, or ``208 cm``."""
     if rule_unit(rule) == "mm":

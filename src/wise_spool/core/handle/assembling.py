@@ -145,7 +145,14 @@ def _reaming(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tu
     if work.taper is None:
         return ()
     return tuple(
-        plan_reaming(f.part.id, f.cut, handle.reamers, work.taper, handle.drills)
+        plan_reaming(
+            f.part.id,
+            f.cut,
+            handle.reamers,
+            work.taper,
+            handle.drills,
+            in_64ths=build.rule.startswith("in"),
+        )
         for f in fitted
         if f.cut is not None and f.placed.verdict in ("ream", "high_spot") and not f.part.on_rod
     )

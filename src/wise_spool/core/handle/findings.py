@@ -7,7 +7,12 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import SeatBore
 from wise_spool.core.ground.findings import Finding, Noted, Spot
 from wise_spool.core.ground.habits import habits
-from wise_spool.core.ground.measures import MarkingRule, format_diameter, format_length
+from wise_spool.core.ground.measures import (
+    MarkingRule,
+    format_diameter,
+    format_drill,
+    format_length,
+)
 from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.arbors import FILLERS, SCHOOL_WORDS, ArborPlan, room_for_bands
 from wise_spool.core.handle.assembling import HandlePlan
@@ -564,7 +569,7 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
             "common practice",
         )
     own = (
-        f" A drill of {ream.own_size_mm:g} mm turned by hand, backwards if it bites, does the same."
+        f" A drill of {format_drill(ream.own_size_mm, rule)} turned by hand, backwards if it bites, does the same."
         if ream.own_size_mm
         else ""
     )
@@ -595,7 +600,7 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
             "ream-pilot",
             "check",
             f"The {part.name} is opened by {format_diameter(ream.most_mm, rule)}: drill it first to "
-            f"{format_diameter(ream.drill_first_mm, rule)}, half way from each face on the pilot of the old hole, then ream.",
+            f"{format_drill(ream.drill_first_mm, rule)}, half way from each face on the pilot of the old hole, then ream.",
             f"Enlarging by more than about {habits().pilot_over_mm:g} mm is pilot-bored; less, the reamer does alone.",
             part.spot,
             "common practice",

@@ -123,6 +123,8 @@ def plan_reaming(
     reamers: Sequence[Reamer],
     taper: Taper,
     drills: Sequence[Drill] = (),
+    *,
+    in_64ths: bool = False,
 ) -> ReamPlan:
     """Passes from the builder's own reamers that never go past the bore wanted.
 
@@ -168,7 +170,7 @@ def plan_reaming(
         drill_first_mm=drill,
         drill_half_way_mm=None if drill is None else round(bore.length_mm / 2, 1),
         drill_to_get=get,
-        own_size_mm=_own_size(wanted) if left > habits().left_ok_mm else None,
+        own_size_mm=_own_size(wanted, in_64ths=in_64ths) if left > habits().left_ok_mm else None,
         by_hand_only=not cut.power_drill,
         no_reamer=not reamers,
         passes=tuple(passes),
@@ -218,11 +220,13 @@ def _by_hand(u: Floats, short: Floats) -> HandPass:
     return HandPass(from_mm=round(a, 1), to_mm=round(b, 1), most_at_mm=round(float(u[worst]), 1), take_mm=take)  # fmt: skip
 
 
-def _own_size(wanted: Floats) -> float | None:
-    """A bore that is wanted straight is opened by a drill of the blank's own size, by hand."""
+def _own_size(wanted: Floats, *, in_64ths: bool) -> float | None:
+    """A bore that is wanted straight is opened by a drill of the blank's own size, by hand: the largest
+    that stays inside it, in 64ths of an inch or tenths of a millimetre."""
     if float(np.ptp(wanted)) > 0.1:
         return None
-    return math.floor(float(wanted.min()) * 10) / 10
+    step = INCH_DRILL if in_64ths else 0.1
+    return round(math.floor(float(wanted.min()) / step + 1e-9) * step, 3)
 
 
 def reamer_name(reamer: Reamer) -> str:
