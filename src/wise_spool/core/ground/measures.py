@@ -71,7 +71,7 @@ def parse_measure_mm(text: str, unit: Unit = "in", kind: MeasureKind = "length")
     if feet:
         rest = feet["rest"].strip()
         inches_mm = _plain_mm(rest, text, "in") if rest else 0.0
-        value = 12 * _plain_mm(feet["feet"].strip(), text, "in") + inches_mm
+        value = _plain_mm(feet["feet"].strip(), text, "in", times=12) + inches_mm
     else:
         value = _plain_mm(tidy, text, unit)
     if not math.isfinite(value) or value > 1e6:
@@ -115,7 +115,7 @@ def _tidy(text: str) -> str:
     return re.sub(r"(\d),(\d)", r"\1.\2", flat)
 
 
-def _plain_mm(tidy: str, original: str, unit: Unit) -> float:
+def _plain_mm(tidy: str, original: str, unit: Unit, times: int = 1) -> float:
     found = _PLAIN.match(tidy)
     if not found:
         raise MeasureError(
@@ -138,7 +138,7 @@ def _plain_mm(tidy: str, original: str, unit: Unit) -> float:
         per = 1000.0
     else:
         per = MM_PER_INCH
-    return float(amount * Fraction(str(per)))
+    return float(times * amount * Fraction(str(per)))
 
 
 def round_to_rule(value_mm: float, rule: MarkingRule) -> float:
