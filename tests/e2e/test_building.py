@@ -50,7 +50,7 @@ class Building(InTheBrowser):
             self.kept()
         self.page.get_by_role("button", name="rear grip", exact=True).click()
         self.fill("Bore at the butt face", "10 mm")
-        expect(self.page.get_by_label("Findings").get_by_text("ream it to")).to_be_visible()
+        expect(self.page.get_by_label("Findings").get_by_text("open it to")).to_be_visible()
         before = self.rod("By mouse")["plan"]["handle"]["parts"][1]["start_mm"]
         self.drag(self.page.get_by_role("slider", name="reel seat"), 60)
         after = self.rod("By mouse")["plan"]["handle"]["parts"][1]["start_mm"]

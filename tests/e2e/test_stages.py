@@ -41,8 +41,8 @@ class TheBlank(OnTheDemo):
             self.plan["guides"]["placed"][0]["from_butt_mm"], before - 4 * INCH, delta=0.01
         )
         self.press("Undo (Ctrl Z)")
-        self.assertEqual(self.plan["guides"]["placed"][0]["from_butt_mm"], before)
         expect(self.page.get_by_label("Cut from the butt")).to_have_value("0")
+        self.assertEqual(self.plan["guides"]["placed"][0]["from_butt_mm"], before)
 
     def test_a_tube_that_will_not_go_on(self):
         self.at("Skerry 10", "blank")

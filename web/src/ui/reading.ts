@@ -31,7 +31,8 @@ export function readMeasure(
   if (feet) {
     const rest = (feet.rest ?? "").trim();
     value =
-      plainMm((feet.feet ?? "").trim(), said, "in") * 12 + (rest ? plainMm(rest, said, "in") : 0);
+      times(plainMm((feet.feet ?? "").trim(), said, "in"), 12) +
+      (rest ? plainMm(rest, said, "in") : 0);
   } else {
     value = plainMm(tidy, said, unit);
   }
