@@ -217,7 +217,6 @@ function Mixing({ coat }: { coat: CoatPlan }) {
         {coat.laid ? (
           <span className="text-small">
             mixed {coat.starts_at ? due(coat.starts_at) : ""}
-            <MixedAt index={coat.number - 1} />
             {coat.dryer && <span className="label block">{coat.dryer}</span>}
           </span>
         ) : next ? (
@@ -248,6 +247,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
           </Button>
         )}
       </div>
+      {coat.laid && <MixedAt index={coat.number - 1} />}
     </div>
   );
 }
@@ -263,7 +263,7 @@ function MixedAt({ index }: { index: number }) {
   return (
     <input
       type="datetime-local"
-      className="field mt-1 text-note"
+      className="field col-span-full w-56 justify-self-end text-note"
       aria-label={`When coat ${index + 1} was mixed`}
       defaultValue={local}
       key={local}
