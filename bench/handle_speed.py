@@ -10,7 +10,8 @@ from wise_spool.core.document.parts import DryFit, Handle, Part
 from wise_spool.core.handle.dry_fits import Trial, read_dry_fit
 from wise_spool.core.handle.fits import Bore, find_stop, straight_bore
 from wise_spool.core.handle.reaming import Cut, plan_reaming
-from wise_spool.core.work.order import Placed, plan_order
+from wise_spool.core.work.order import plan_order
+from wise_spool.core.work.passing import Placed
 from wise_spool.demo.shelf import SHOP_REAMERS
 
 

@@ -19,6 +19,7 @@ from wise_spool.core.handle.arbors import (
 )
 from wise_spool.core.handle.entering import entries
 from wise_spool.core.handle.ferrules import FerruleGrooves, plan_ferrules
+from wise_spool.core.handle.fitting import fit_part
 from wise_spool.core.handle.nesting import hidden_mm, nested, outer_of
 from wise_spool.core.handle.reaming import ReamPlan, plan_reaming
 from wise_spool.core.handle.sizes import SIZED, SizeChoice, SizePlace, choose_sizes
@@ -27,7 +28,6 @@ from wise_spool.core.handle.stack import (
     FitTried,
     Mark,
     PartPlaced,
-    fit_part,
     joined_marks,
     part_name,
     place_parts,

@@ -20,7 +20,8 @@ from wise_spool.core.handle.fits import gap_volume_ml, straight_bore
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.spine.operations import spine_operations
 from wise_spool.core.work.glue_up import Gap, GlueUpPlan, plan_glue_up
-from wise_spool.core.work.order import OrderPlan, Placed, Proud, in_order, plan_order
+from wise_spool.core.work.order import OrderPlan, in_order, plan_order
+from wise_spool.core.work.passing import Placed, Proud
 
 
 class WorkPlan(Frozen):
