@@ -8,7 +8,7 @@ from wise_spool.core.handle.entering import entries
 
 
 def part(kind, **more):
-    return Part(id=kind, kind=kind, length_mm=20, **more)
+    return Part(id=kind.replace("_", "-"), kind=kind, length_mm=20, **more)
 
 
 STACK = (
@@ -45,11 +45,11 @@ class Entries(unittest.TestCase):
 
     def test_a_butt_piece_ahead_of_a_grip_is_no_butt_end(self):
         got = entries(Handle(parts=(grip("rear"), part("fighting_butt"), seat())))
-        self.assertEqual(got["fighting_butt"], "tip")
+        self.assertEqual(got["fighting-butt"], "tip")
 
     def test_a_nut_goes_on_with_its_ferrule(self):
         got = entries(Handle(parts=(part("butt_ferrule"), part("seat_nut"), grip("rear"))))
-        self.assertEqual((got["butt_ferrule"], got["seat_nut"]), ("butt", "butt"))
+        self.assertEqual((got["butt-ferrule"], got["seat-nut"]), ("butt", "butt"))
 
 
 if __name__ == "__main__":
