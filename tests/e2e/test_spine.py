@@ -173,7 +173,9 @@ class Training(OnTheDemo):
                 self.page.keyboard.press("Shift+ArrowRight")
             self.page.keyboard.press(" ")
             expect(self.page.get_by_text(f"{n + 1} rests")).to_be_visible()
+        self.page.wait_for_load_state("networkidle")  # the sixth rest has been read as well
         answer = self.page.get_by_role("button", name="Its line is at").first
+        expect(answer).to_be_enabled()
         answer.focus()
         self.page.keyboard.press("Enter")
         expect(self.page.get_by_text(" points").first).to_be_visible()
