@@ -12,7 +12,7 @@ from pathlib import Path
 CORE = Path(__file__).parents[1] / "src" / "wise_spool" / "core"
 RULES = "tests.core.test_rules"
 MUTANTS: tuple[tuple[str, str, str, str], ...] = (
-    ("handle/arbors.py", "(passed - thick - 2 * gap) / (2 * each)", "(passed - od - 2 * gap) / (2 * each)", "tape turns counted in the band's middle"),
+    ("handle/arbors.py", "whole_turns(passed, thick, each, gap)", "whole_turns(passed, od, each, gap)", "tape turns counted in the band's middle"),
     ("guides/placing.py", "joint.station_mm - joint.overlap_mm", "joint.station_mm", "joint overlap ignored"),
     ("guides/placing.py", "joint.station_mm + 5", "joint.station_mm", "joint clear toward the tip ignored"),
     ("handle/fitting.py", "0.0 if stretch.most or part.kind in SIZED_NOT_REAMED else", "0.0 if stretch.most else", "winding check with glue room"),
@@ -45,7 +45,7 @@ MUTANTS: tuple[tuple[str, str, str, str], ...] = (
     ("document/log.py", "if e.strikes is not None:\n            strikes", "if e.strikes is None:\n            strikes", "striking"),
     ("document/changes.py", "n = min(len(a), len(b))", "n = max(len(a), len(b))", "places that overlap"),
     ("document/build.py", 'update |= {"bore_butt_mm": None, "bore_tip_mm": None}', "update |= {}", "a design that keeps another's bores"),
-    ("handle/fits.py", "widest = np.maximum.accumulate(od)\n", "widest = od\n", "over the butt only its own place counts"),
+    ("blank/taper.py", "Section(x, ahead, np.maximum.accumulate(od))", "Section(x, ahead, od)", "over the butt only its own place counts"),
     ("handle/entering.py", 'return "tip" if by_choice else "butt"', 'return "tip"', "butt ends from the tip"),
     ("handle/reaming.py", "reamer.length_mm)\n    if closed", "1e9)\n    if closed", "a reamer longer than it is"),
     ("handle/reaming.py", 'return ("tip",)', 'return ("butt", "tip")', "a cap reamed from its closed face"),

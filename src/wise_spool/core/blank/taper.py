@@ -56,6 +56,16 @@ class _Run:
         return ((c3 * u + c2) * u + c1) * u + c0 + self.slope * (x - inside)
 
 
+@dataclass(frozen=True)
+class Section:
+    """One section of the blank, taken apart at its joints: stations every mm, and the widest OD from each
+    on to its tip end and back to its butt end, all of one length."""
+
+    x_mm: Floats
+    ahead_mm: Floats
+    behind_mm: Floats
+
+
 class Taper:
     """OD of the blank at any station between its ends, in mm from the present butt.
 
@@ -113,34 +123,32 @@ class Taper:
         """Half-width in mm of the band the true OD is expected in, shape as given."""
         return self._evaluate(station_mm)[1]
 
-    def section_round(self, station_mm: float) -> tuple[Floats, Floats]:
-        """The section a station lies on, taken apart at its joints: stations every mm, and the OD there.
-
-        Stations off the blank count to the section at that end.
-        """
+    def section_round(self, station_mm: float) -> "Section":
+        """The section a station lies on; stations off the blank count to the section at that end."""
         return self._sections[bisect_right(self._edge_list, station_mm)]
 
     @cached_property
-    def _sections(self) -> list[tuple[Floats, Floats]]:
+    def _sections(self) -> list["Section"]:
         edges = [0.0, *self._edge_list, self.length_mm]
         out = []
         for a, b in itertools.pairwise(edges):
             x = np.linspace(a, b, max(math.ceil(b - a), 1) + 1)
             inside = np.where(x == b, np.nextafter(b, a), x) if b < self.length_mm else x
-            out.append((x, self.od_mm(inside)))
+            od = self.od_mm(inside)
+            ahead = np.maximum.accumulate(od[::-1])[::-1]
+            out.append(Section(x, ahead, np.maximum.accumulate(od)))
         return out
 
     def widest_from(self, station_mm: float) -> float:
         """Widest OD in mm from a station on to the tip end of its section: what comes on from there
         passes; at the butt for stations behind it."""
-        x, od = self.section_round(station_mm)
-        widest = np.maximum.accumulate(od[::-1])[::-1]
-        return float(np.interp(station_mm, x, widest))
+        section = self.section_round(station_mm)
+        return float(np.interp(station_mm, section.x_mm, section.ahead_mm))
 
     def widest_to(self, station_mm: float) -> float:
         """Widest OD in mm from the butt end of its section up to a station."""
-        x, od = self.section_round(station_mm)
-        return float(np.interp(station_mm, x, np.maximum.accumulate(od)))
+        section = self.section_round(station_mm)
+        return float(np.interp(station_mm, section.x_mm, section.behind_mm))
 
     def _evaluate(self, station_mm: ArrayLike) -> tuple[Floats, Floats]:
         x = np.atleast_1d(np.asarray(station_mm, float))

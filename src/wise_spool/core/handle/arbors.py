@@ -91,6 +91,15 @@ def tape_thickness_mm(arbors: Arbors) -> float:
     return (m.after_mm - m.before_mm) / (2 * m.turns)
 
 
+def whole_turns(bore_mm: float, od_mm: float, thickness_mm: float, gap_mm: float) -> int:
+    """Most whole turns that go under a bore with a glue gap left all round.
+
+    >>> whole_turns(16.0, 11.0, 0.15, 0.05)
+    16
+    """
+    return max(0, math.floor((bore_mm - od_mm - 2 * gap_mm) / (2 * thickness_mm) + 1e-9))
+
+
 def seat_runs(seat: SeatBore, length_mm: float) -> tuple[tuple[Span, float], ...]:
     """The seat's inside as stretches of one bore, from its butt face, split at the edges of its steps."""
     edges = {
@@ -258,7 +267,7 @@ def _band(on: _Seat, span: Span, room: tuple[Span, ...], by_hand: bool, all_: li
             if on.arbors.school == "mesh"
             else tape_thickness_mm(on.arbors)
         )
-        turns = max(0, math.floor((passed - thick - 2 * gap) / (2 * each) + 1e-9))
+        turns = whole_turns(passed, thick, each, gap)
         outside = thick + 2 * turns * each
         length = round(tape_length_mm(od, turns, each), 1)
     else:
@@ -352,7 +361,7 @@ def _possible(made: ArborPlan) -> tuple[bool, str]:
         return False, "no room in the usable bore"
     if gap <= 0:
         return False, "the seat does not go over the blank"
-    if made.school in ("foam", "sleeve") and gap < habits().least_rigid_wall_mm:
+    if made.school in FILLERS and gap < habits().least_rigid_wall_mm:
         return False, f"only {gap:.2f} mm a side: too thin to ream, use tape"
     if made.school.startswith("tape") and gap > habits().thick_per_side_mm:
         return True, "so much tape is spongy; foam or a sleeve is firmer"

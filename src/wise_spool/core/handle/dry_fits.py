@@ -130,7 +130,7 @@ def read_dry_fit(fit: DryFit, bore: Bore | None, trial: Trial) -> tuple[DryFitRe
         took = _explains(bore, trial, fit.short_mm, trial.by_hand)
         if took is not None and took > 0:
             read = _read(fit, expected, "hand_work", took, took, 0.0, at_least=home)
-            return read, Believed(_wider(bore, took * trial.by_hand))
+            return read, Believed(bore.wider(took * trial.by_hand))
     off = _explains(bore, trial, fit.short_mm)
     if off is None:
         return _read(fit, expected, "unexplained"), Believed(bore)
@@ -155,7 +155,7 @@ def _booked(
         height = _explains(bore, trial, fit.short_mm, _within(bore, within))
         if height is None:
             return _read(fit, expected, "unexplained", off), Believed(bore)
-        spot = _wider(bore, height * _within(bore, within))
+        spot = bore.wider(height * _within(bore, within))
         return _read(fit, expected, "high_spot", height, height, 0.0, within), Believed(spot)
     if abs(off) > FAR_OUT * math.hypot(habits().inside_sd_mm, blank_sd) and not clear:
         return _read(fit, expected, "unexplained", off), Believed(bore)
@@ -197,7 +197,7 @@ def _explains(
     if nothing does."""
 
     def miss(off: float) -> float:
-        return trial.stop(_wider(bore, off * shape)) - short_mm
+        return trial.stop(bore.wider(off * shape)) - short_mm
 
     low, high = -MOST_OFF_MM, MOST_OFF_MM
     if not miss(high) <= 0 <= miss(low):
@@ -222,10 +222,6 @@ def _inside(bore: Bore) -> tuple[float, float]:
 def _within(bore: Bore, span: tuple[float, float]) -> Floats:
     """1 between two places of the bore, 0 outside."""
     return np.asarray((bore.u_mm >= span[0]) & (bore.u_mm <= span[1]), float)
-
-
-def _wider(bore: Bore, by_mm: Floats | float) -> Bore:
-    return Bore(bore.u_mm, bore.bore_mm + by_mm)
 
 
 def _read(

@@ -4,7 +4,6 @@ Method page: ``docs/methods/arbors.md``.
 """
 
 import itertools
-import math
 from collections.abc import Sequence
 
 from wise_spool.core.blank.taper import Taper
@@ -13,7 +12,7 @@ from wise_spool.core.document.parts import Arbors
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
-from wise_spool.core.handle.arbors import tape_length_mm, tape_thickness_mm
+from wise_spool.core.handle.arbors import tape_length_mm, tape_thickness_mm, whole_turns
 from wise_spool.core.handle.stack import Fitted
 
 
@@ -70,7 +69,7 @@ def plan_ferrules(
 def _band(place: Place, bore: float, taper: Taper, arbors: Arbors) -> FerruleBand:
     each = tape_thickness_mm(arbors)
     thick, thin = taper.od_at(place.start_mm), taper.od_at(place.end_mm)
-    turns = max(0, math.floor((bore - thick - 2 * arbors.glue_gap_mm) / (2 * each) + 1e-9))
+    turns = whole_turns(bore, thick, each, arbors.glue_gap_mm)
     outside = thick + 2 * turns * each
     return FerruleBand(
         place=place,

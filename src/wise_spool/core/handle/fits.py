@@ -75,8 +75,8 @@ class Bore:
         """Diameter at one place, mm."""
         return float(np.interp(u_mm, self.u_mm, self.bore_mm))
 
-    def wider(self, by_mm: float) -> "Bore":
-        """The same bore, wider all along."""
+    def wider(self, by_mm: Floats | float) -> "Bore":
+        """The same bore, wider by as much all along, or by each of ``by_mm`` at its ``u_mm``."""
         return Bore(self.u_mm, self.bore_mm + by_mm)
 
     def stretched(self, by: float) -> "Bore":
@@ -119,21 +119,22 @@ def find_stop(bore: Bore, taper: Taper, target_mm: float, enters: Enters = "tip"
     the butt at the least, and never past ``target_mm``, where the builder stops
     pushing. Good to the 1 mm grid of the blank, refined by linear interpolation.
     """
-    x, od = taper.section_round(min(max(target_mm, 0.0), taper.length_mm))
+    section = taper.section_round(min(max(target_mm, 0.0), taper.length_mm))
+    way, x, widest = 1, section.x_mm, section.ahead_mm
     if enters == "butt":  # the same way, looked at from the other end
-        x, od = -x[::-1], od[::-1]
-        stop = _slide(x, od, -bore.u_mm, bore.bore_mm, -target_mm)
-        return Stop(target_mm, 0.0, None, None) if stop is None else _stopped(target_mm, stop, -1)
-    stop = _slide(x, od, bore.u_mm, bore.bore_mm, target_mm)
-    return Stop(target_mm, 0.0, None, None) if stop is None else _stopped(target_mm, stop, 1)
+        way, x, widest = -1, -section.x_mm[::-1], section.behind_mm[::-1]
+    stop = _slide(x, widest, way * bore.u_mm, bore.bore_mm, way * target_mm)
+    if stop is None:
+        return Stop(target_mm, 0.0, None, None)
+    station, binds, held = (way * v for v in stop)
+    return Stop(station, abs(station - target_mm), binds, held)
 
 
 def _slide(
-    x: Floats, od: Floats, u: Floats, bore: Floats, target: float
+    x: Floats, widest: Floats, u: Floats, bore: Floats, target: float
 ) -> tuple[float, float, float] | None:
-    """Slide toward smaller x: where it stops before ``target``, which u holds it and which x; None
-    when it gets there."""
-    widest = np.maximum.accumulate(od[::-1])[::-1]
+    """Slide toward smaller x, past what is ``widest`` from each x on: where it stops before ``target``,
+    which u holds it and which x; None when it gets there."""
     held = widest.size - np.searchsorted(widest[::-1], bore, side="right")
     blocked = held > 0
     if not blocked.any():
@@ -150,20 +151,12 @@ def _slide(
     return float(at[worst]), float(u[blocked][worst]), float(place[worst])
 
 
-def _stopped(target_mm: float, stop: tuple[float, float, float], way: int) -> Stop:
-    station, u, x = (way * v for v in stop)
-    return Stop(station, abs(station - target_mm), u, x)
-
-
 def must_pass_mm(u_mm: Floats, taper: Taper, start_mm: float, enters: Enters = "tip") -> Floats:
     """Widest blank each place u of a part passes, its own place included, on its way to ``start_mm``
     from that end of its section; shape of ``u_mm``."""
-    x, od = taper.section_round(min(max(start_mm, 0.0), taper.length_mm))
-    if enters == "butt":
-        widest = np.maximum.accumulate(od)
-    else:
-        widest = np.maximum.accumulate(od[::-1])[::-1]
-    return np.interp(start_mm + u_mm, x, widest)
+    section = taper.section_round(min(max(start_mm, 0.0), taper.length_mm))
+    widest = section.behind_mm if enters == "butt" else section.ahead_mm
+    return np.interp(start_mm + u_mm, section.x_mm, widest)
 
 
 def least_room_mm(bore: Bore, taper: Taper, station_mm: float) -> tuple[float, float]:

@@ -112,9 +112,12 @@ def fit_part(
 
 def is_bored(part: Part, handle: HandleWished) -> bool:
     """Whether a part's own bore meets the blank: a seat's does when its arbor is glued into it."""
-    if part.kind == "reel_seat":
-        return handle.arbors.school in FILLERS
-    return part.kind in GLUED_TO_BLANK
+    return part.kind in GLUED_TO_BLANK or is_filled(part, handle)
+
+
+def is_filled(part: Part, handle: HandleWished) -> bool:
+    """Whether a part is a seat whose arbor is glued into it first and then bored."""
+    return part.kind == "reel_seat" and handle.arbors.school in FILLERS
 
 
 def is_reamed(part: Part) -> bool:
@@ -131,7 +134,7 @@ def _room(part: Part, handle: HandleWished, stretch: Stretch) -> float:
 
 
 def _bore(part: Part, hollow: float, handle: HandleWished) -> Bore | None:
-    if part.kind == "reel_seat" and handle.arbors.school in FILLERS:
+    if is_filled(part, handle):
         pilot = handle.arbors.filler_bore_mm
         return None if pilot is None or hollow <= 0 else straight_bore(pilot, pilot, hollow)
     return bore_of(part, hollow)

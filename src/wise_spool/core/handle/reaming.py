@@ -137,11 +137,9 @@ def plan_reaming(
     drill, get = _pilot(most, bore, wanted, drills)
     if drill is not None:
         bore = bore.opened(np.full_like(u, drill))
+    tries = [_reach(r, face, u, wanted, closed=cut.closed) for r in reamers for face in cut.faces]
     passes: list[ReamPass] = []
     while len(passes) < MOST_PASSES:
-        tries = [
-            _reach(r, face, u, wanted, closed=cut.closed) for r in reamers for face in cut.faces
-        ]
         helps = [t for t in tries if _helps(t, bore, cut)]
         if not helps:
             break
@@ -244,7 +242,7 @@ def after_passes(bore: Bore, made: Sequence[PassMade]) -> Bore:
         elif p.diameter_mm is not None:
             bore = bore.opened(np.where(within, p.diameter_mm, 0.0))
         else:
-            bore = Bore(bore.u_mm, bore.bore_mm + hand_spread(p, bore) * (p.took_mm or 0.0))
+            bore = bore.wider(hand_spread(p, bore) * (p.took_mm or 0.0))
     return bore
 
 

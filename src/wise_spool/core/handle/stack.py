@@ -12,9 +12,7 @@ from wise_spool.core.ground.findings import Place, Spot
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.dry_fits import BlankLesson, DryFitRead
-from wise_spool.core.handle.fits import (
-    Bore,
-)
+from wise_spool.core.handle.fits import Bore
 from wise_spool.core.handle.reaming import Cut
 
 PART_WORDS: dict[PartKind, str] = {

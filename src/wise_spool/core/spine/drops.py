@@ -29,6 +29,8 @@ LEAST_ANGLES = 6
 """Fewer different angles cannot tell a bow from a spine and leave anything over to judge by."""
 GRAVITY_N_PER_G = 9.80665e-3
 INCHES_AMONG_MM = 25.4
+MOST_SHIFT = 600.0
+"""The non-central F distribution is worked out up to here."""
 POWER = 0.8
 """What would have shown is what shows four times in five (common practice in planning trials)."""
 ENOUGH_ANGLES = 8
@@ -287,9 +289,6 @@ def _shift_for_power(dof: int, critical: float) -> float:
     if missed(MOST_SHIFT) < 0:
         return float(brentq(missed, 0.0, MOST_SHIFT))
     return 2 * critical * float(chdtri(dof, 1 - POWER)) / dof
-
-
-MOST_SHIFT = 600.0
 
 
 def _nothing(readings: int, angles: int, mixed: set[int]) -> DeflectionRead:

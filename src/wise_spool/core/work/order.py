@@ -21,6 +21,7 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.operations import Before, Need, Operation
 from wise_spool.core.handle.entering import BUTT_ENDS, LOOSE
 from wise_spool.core.handle.fits import Bore
+from wise_spool.core.handle.stack import FILLED_BY_BANDS
 from wise_spool.core.work.hands import hands_min
 from wise_spool.core.work.passing import (
     Contradiction,
@@ -297,7 +298,7 @@ def _made_ready(
             )
         )  # fmt: skip
         before.append(Before(id=f"ream:{part}", why="it does not reach its mark before"))
-    if kind in ("reel_seat", "butt_ferrule") and not p.filled:
+    if kind in FILLED_BY_BANDS and not p.filled:
         out.append(
             Operation(
                 id=f"arbor:{part}", kind="arbor", stage="handle", rank=(1, 10.0 + n), part_id=part, place=place,

@@ -104,6 +104,7 @@ def must_pass(p: Placed, stays: Placed) -> bool:
 
 
 def past_what_stays(p: Placed, stays: Placed) -> Contradiction:
+    """What stays on the rod cannot be passed, whatever its width."""
     return Contradiction(
         part_id=p.part.id,
         other_id=stays.part.id,

@@ -17,6 +17,7 @@ from wise_spool.core.guides.operations import guide_operations
 from wise_spool.core.handle.arbors import FILLERS
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.fits import gap_volume_ml, straight_bore
+from wise_spool.core.handle.fitting import is_filled
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.spine.operations import spine_operations
 from wise_spool.core.work.glue_up import Gap, GlueUpPlan, plan_glue_up
@@ -78,7 +79,7 @@ def _for_order(build: Build, f: Fitted) -> Placed:
     if bore is None and a is not None and b is not None:
         hollow = f.placed.end_mm - max(f.placed.start_mm, 0.0)
         bore = straight_bore(a, b, hollow) if hollow > 0 else None
-    filled = f.part.kind == "reel_seat" and build.handle.arbors.school in FILLERS
+    filled = is_filled(f.part, build.handle)
     return Placed(
         f.part,
         f.placed.name,
