@@ -4,6 +4,7 @@ from wise_spool.core.document.blank import Blank, Reading
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import Guide, Guides, StatedAt
 from wise_spool.core.document.parts import Handle, Part, SeatBore, Stick
+from wise_spool.core.plan import plan
 
 INCH = 25.4
 
@@ -40,6 +41,11 @@ def build(**parts):
 def rod(*guides, parts=(), **more):
     """A build on the straight blank with these guides and parts."""
     return build(blank=blank(), handle=Handle(parts=parts), guides=Guides(train=guides), **more)
+
+
+def planned(*parts, **handle):
+    """The plan of these parts on the straight blank."""
+    return plan(build(blank=blank(), handle=Handle(parts=parts, **handle)))
 
 
 def codes(plan):

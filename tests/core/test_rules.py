@@ -8,7 +8,7 @@ import math
 import unittest
 from datetime import UTC, datetime
 
-from tests.core.samples import blank, build, codes, finding, grip, guide, seat
+from tests.core.samples import blank, build, codes, finding, grip, guide, planned, seat
 from wise_spool.core.blank.mass import blank_mass_g
 from wise_spool.core.blank.stiffness import strain_limit
 from wise_spool.core.blank.taper import Taper
@@ -28,10 +28,6 @@ from wise_spool.core.rod import Rod
 
 CONE = Taper([0, 2000], [12, 2], [0.05, 0.05], 2000)  # 5 um a mm
 REAMER = Reamer(name="long", small_mm=6, large_mm=18, length_mm=900)
-
-
-def planned(*parts, **handle):
-    return plan(build(blank=blank(), handle=Handle(parts=parts, **handle)))
 
 
 class TheHandle(unittest.TestCase):

@@ -6,7 +6,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.core.samples import blank, build, codes, finding, grip, seat
+from tests.core.samples import blank, build, codes, finding, grip, planned, seat
 from tests.core.simulators import SHOP, Bench, ream, slide
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.blank import Blank, Joint, Reading
@@ -140,14 +140,14 @@ class Cutting(unittest.TestCase):
 
     def test_metal_is_not_reamed_and_a_drill_to_get_is_named(self):
         metal = grip(bore=9, material="metal")
-        p = plan(build(blank=blank(), handle=Handle(parts=(metal,), reamers=SHOP)))
+        p = planned(metal, reamers=SHOP)
         self.assertEqual(p.handle.reaming, ())
         h = Handle(parts=(grip(bore=5),), reamers=SHOP, drills=(Drill(diameter_mm=20),))
         said = finding(plan(build(blank=blank(butt=15), handle=h)), "ream-pilot-get").sentence
         self.assertRegex(said, r"get one of [\d.]+ mm, or \d+/\d+ in")
 
     def test_without_a_reamer_the_plan_speaks_of_file_and_sandpaper(self):
-        p = plan(build(blank=blank(), handle=Handle(parts=(grip(bore=11.5),))))
+        p = planned(grip(bore=11.5))
         self.assertIn("sandpaper on a dowel", finding(p, "ream-no-reamer").sentence)
         self.assertIsNotNone(p.handle.reaming[0].by_hand)
 
@@ -205,9 +205,7 @@ class SeatOverItsBands(unittest.TestCase):
     def test_bands_all_on_one_side_say_what_works_instead(self):
         lip = stepped(BoreStep(from_mm=30, to_mm=36, bore_mm=13.0))
         part = seat().model_copy(update={"seat": lip})
-        said = finding(
-            plan(build(blank=blank(), handle=Handle(parts=(part,)))), "arbor-one-side"
-        ).sentence
+        said = finding(planned(part), "arbor-one-side").sentence
         self.assertRegex(
             said, "brought on from the butt the seat has room over 2 5/8 in; or glue foam"
         )
@@ -288,7 +286,7 @@ class Foam(unittest.TestCase):
             bore_butt_mm=10.5 / (1 + share_butt),
             bore_tip_mm=10.2 / (1 + share_tip),
         )
-        return plan(build(blank=blank(), handle=Handle(parts=(part,), dry_fits=fits, reamers=SHOP)))
+        return planned(part, dry_fits=fits, reamers=SHOP)
 
     def test_two_to_six_percent_under_at_both_ends_is_pressed_home(self):
         for share in (0.021, 0.04, 0.058):
@@ -318,7 +316,7 @@ class Foam(unittest.TestCase):
             bore_butt_mm=10.0,
         )
         self.assertEqual(
-            plan(build(blank=blank(), handle=Handle(parts=(check,)))).handle.parts[0].verdict,
+            planned(check).handle.parts[0].verdict,
             "press",
         )
 
@@ -368,7 +366,7 @@ class AMarkIsAPlace(unittest.TestCase):
 class LooseAndClose(unittest.TestCase):
     def verdict(self, butt, tip):
         part = grip(bore=butt, bore_tip_mm=tip)
-        return plan(build(blank=blank(), handle=Handle(parts=(part,))))
+        return planned(part)
 
     def test_loose_at_either_end_is_loose(self):
         self.assertEqual(self.verdict(12.1, 11.1).handle.parts[0].verdict, "fits")
@@ -389,9 +387,7 @@ class LooseAndClose(unittest.TestCase):
             plan(build(blank=rough, handle=Handle(parts=(part,)))), "handle-ream"
         ).sentence
         self.assertRegex(said, r"may be off by .* read it at")
-        well = finding(
-            plan(build(blank=blank(), handle=Handle(parts=(part,)))), "handle-ream"
-        ).sentence
+        well = finding(planned(part), "handle-ream").sentence
         self.assertNotIn("may be off", well)
 
 
@@ -455,7 +451,7 @@ class InAndOnOtherParts(unittest.TestCase):
         tight = tenon.model_copy(update={"tenon_od_mm": 18.6})
         recess = self.planned(piece, tight)[0].recess
         self.assertEqual((recess.face, recess.depth_mm, recess.made), ("tip", 20, False))
-        p = plan(build(blank=blank(), handle=Handle(parts=(piece, tight))))
+        p = planned(piece, tight)
         self.assertIn("0.738", finding(p, "handle-recess").sentence)
 
     def test_a_ring_on_a_barrel_and_one_on_the_blank(self):

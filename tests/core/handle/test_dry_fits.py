@@ -6,7 +6,7 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.samples import blank, build, codes, finding, grip
+from tests.core.samples import blank, build, codes, finding, grip, planned
 from tests.core.simulators import slide
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import BorePoint, DryFit, Handle, PassMade, Reamer
@@ -163,7 +163,7 @@ class HighSpots(unittest.TestCase):
         part = grip(bore=12.2).model_copy(
             update={"bore_tip_mm": 11.2, "inside": (BorePoint(at_mm=100, bore_mm=11.1),)}
         )
-        p = plan(build(blank=blank(), handle=Handle(parts=(part,))))
+        p = planned(part)
         self.assertEqual(p.handle.parts[0].verdict, "high_spot")
         self.assertAlmostEqual(p.handle.parts[0].binds_at_mm, 100, delta=3)
         self.assertIn("handle-high-spot", codes(p))

@@ -6,20 +6,15 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.samples import blank, build, codes, finding, grip, seat
+from tests.core.samples import codes, finding, grip, planned, seat
 from wise_spool.core.blank.taper import Taper
-from wise_spool.core.document.parts import Adhesive, Handle, Part
+from wise_spool.core.document.parts import Adhesive, Part
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.warmth import slower
 from wise_spool.core.handle.fits import gap_volume_ml, straight_bore
-from wise_spool.core.plan import plan
 
 CONE = Taper([0, 2000], [12, 2], [0.05, 0.05], 2000)
 QUICK = Adhesive(name="quick", kind="liquid_5", pot_life_min=5, set_min=10)
-
-
-def planned(*parts, **handle):
-    return plan(build(blank=blank(), handle=Handle(parts=parts, **handle)))
 
 
 class Volumes(unittest.TestCase):

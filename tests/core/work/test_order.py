@@ -6,10 +6,8 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.core.samples import blank, build, codes, finding, grip, seat
-from wise_spool.core.document.guides import Guides
-from wise_spool.core.document.parts import Handle, Part
-from wise_spool.core.plan import plan
+from tests.core.samples import codes, finding, grip, planned, seat
+from wise_spool.core.document.parts import Part
 
 
 def fore(bore=None, **more):
@@ -22,10 +20,6 @@ def check():
 
 CAP = Part(id="cap", kind="butt_cap", length_mm=20, bore_butt_mm=12.5, closed_end_mm=6)
 STACK = (grip(), seat(), fore(), check())
-
-
-def planned(*parts, **handle):
-    return plan(build(blank=blank(), handle=Handle(parts=parts, **handle), guides=Guides()))
 
 
 def steps(p):

@@ -6,7 +6,7 @@ import unittest
 
 import numpy as np
 
-from tests.core.samples import blank, build, codes, finding, grip, guide, seat
+from tests.core.samples import blank, build, codes, finding, grip, guide, planned, seat
 from tests.core.simulators import SHOP, slide
 from wise_spool.core.document.guides import Guides
 from wise_spool.core.document.parts import Arbors, BoreStep, Handle, Part
@@ -181,14 +181,11 @@ class CarriedOut(unittest.TestCase):
 
 
 class InTheWay(unittest.TestCase):
-    def planned(self, *parts, **more):
-        return plan(build(blank=blank(), handle=Handle(parts=parts, **more)))
-
     def order(self, p):
         return [s.id for s in p.work.order.steps]
 
     def test_a_grip_from_the_tip_goes_on_before_the_bands_it_could_not_pass(self):
-        p = self.planned(grip(), seat(16.9), no_check=True)
+        p = planned(grip(), seat(16.9), no_check=True)
         order = self.order(p)
         self.assertLess(order.index("part:rear"), order.index("arbor:seat"))
         arbor = next(s for s in p.work.order.steps if s.id == "arbor:seat")
@@ -198,14 +195,14 @@ class InTheWay(unittest.TestCase):
         )
 
     def test_bands_ticked_too_early_say_what_is_now_impossible(self):
-        p = self.planned(
+        p = planned(
             grip(), seat(16.9), no_check=True, steps_done=("trim", "spine", "scuff", "arbor:seat")
         )
         said = finding(p, "order-out-of-turn").sentence
         self.assertRegex(said, r"the rear grip.* cannot pass the bands")
 
     def test_over_the_butt_the_grip_does_not_meet_them(self):
-        p = self.planned(grip(), seat(16.9), no_check=True, assembly="mixed")
+        p = planned(grip(), seat(16.9), no_check=True, assembly="mixed")
         arbor = next(s for s in p.work.order.steps if s.id == "arbor:seat")
         self.assertNotIn("part:rear", [b.id for b in arbor.after])
 
@@ -252,7 +249,7 @@ class ButtEnds(unittest.TestCase):
         ferrule = Part(
             id="fer", kind="butt_ferrule", material="metal", length_mm=96, bore_butt_mm=12.4
         )
-        p = plan(build(blank=blank(), handle=Handle(parts=(ferrule, nut), no_check=True)))
+        p = planned(ferrule, nut, no_check=True)
         self.assertNotIn("order-contradiction", codes(p))
         order = [s.id for s in p.work.order.steps]
         self.assertLess(order.index("part:nut"), order.index("part:fer"))
