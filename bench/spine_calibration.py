@@ -1,9 +1,17 @@
 """Does the instrument know how sure it is? A thousand hidden blanks, read as a builder would."""
 
+import math
+
 import numpy as np
 
 from wise_spool.core.spine.drops import read_drops
-from wise_spool.core.spine.resting import apart_deg, read_zone
+from wise_spool.core.spine.resting import (
+    CHANCES,
+    TWO_LINES_BY_CHANCE,
+    apart_deg,
+    best_split,
+    read_zone,
+)
 from wise_spool.core.spine.trainer import make_blank, rests, weigh_round
 
 ROUND = [22.5 * k for k in range(16)]
@@ -35,6 +43,18 @@ def main() -> None:
         for s in bowed
     )
     print(f"bow only: called no spine {called} times in {len(bowed)}")
+    two_lines_by_chance()
+
+
+def two_lines_by_chance(blanks: int = 2000) -> None:
+    """Print what the best split gains on blanks with no line at all, beside the table that reads it."""
+    for n, table in TWO_LINES_BY_CHANCE:
+        rng, gains = np.random.default_rng(n), []
+        for _ in range(blanks):
+            split = best_split(np.round(rng.uniform(0, 360, n)))
+            gains.append(-9.0 if split is None else split[0] + n * math.log(2 * math.pi))
+        fresh = np.quantile(gains, [1 - chance for chance in CHANCES])
+        print(f"no line, {n} rests: gains {np.round(fresh, 2)}; the table's {table}")
 
 
 if __name__ == "__main__":

@@ -216,7 +216,7 @@ def chance_of(angles_deg: Floats, *, two: bool) -> float:
     n = angles_deg.size
     if not two:
         return rayleigh_p(n, mean_direction(angles_deg)[1]) if n else 1.0
-    split = _best_split(angles_deg)
+    split = best_split(angles_deg)
     return 1.0 if split is None else _two_by_chance(n, split[0])
 
 
@@ -237,7 +237,7 @@ def _split(angles: Floats) -> list[NDArray[np.bool_]]:
     Two lines need at least two trials each and must be 60 degrees apart.
     """
     whole = np.ones(angles.size, bool)
-    best = _best_split(angles) if angles.size >= 4 else None
+    best = best_split(angles) if angles.size >= 4 else None
     if best is None or _two_by_chance(angles.size, best[0]) >= LIKELY:
         return [whole]
     penalty = 0.5 * 3 * math.log(angles.size)
@@ -246,7 +246,7 @@ def _split(angles: Floats) -> list[NDArray[np.bool_]]:
     return [whole]
 
 
-def _best_split(angles: Floats) -> tuple[float, NDArray[np.bool_]] | None:
+def best_split(angles: Floats) -> tuple[float, NDArray[np.bool_]] | None:
     """The likeliest two groups and their log-likelihood; None when nothing parts them."""
     z = np.exp(1j * np.radians(angles))
     best: tuple[float, NDArray[np.bool_]] | None = None
