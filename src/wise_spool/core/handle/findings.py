@@ -1,7 +1,5 @@
 """What would ruin the handle, and what to do at each part: one plain sentence each."""
 
-from fractions import Fraction
-
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import SeatBore
@@ -232,12 +230,11 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
         "A reamer goes in no further than its taper stays inside the bore wanted at every depth."
     )
     if ream.drill_to_get is not None:
-        get = ream.drill_to_get
         add(
             "ream-pilot-get",
             "check",
             f"The {part.name} is opened by {format_diameter(ream.most_mm, rule)} and no drill listed will do for the pilot: get one of "
-            f"{get.metric_mm:g} mm, or {Fraction(get.inch_64ths, 64)} in.",
+            f"{ream.drill_to_get.words}.",
             f"Enlarging by more than about {habits().pilot_over_mm:g} mm is pilot-bored; less, the reamer does alone.",
             part.spot,
             "common practice",

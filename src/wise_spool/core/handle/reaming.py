@@ -11,6 +11,7 @@ Method page: ``docs/methods/reaming.md``.
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 
 import numpy as np
 from numpy.typing import NDArray
@@ -79,10 +80,12 @@ class ReamPass(Frozen):
 
 
 class DrillToGet(Frozen):
-    """A drill nobody has listed: the largest that stays under the bore wanted, in either unit."""
+    """A drill nobody has listed: the largest that stays under the bore wanted, in either unit, and both
+    by the names they are bought under."""
 
     metric_mm: float
     inch_64ths: int
+    words: str
 
 
 class HandPass(Frozen):
@@ -275,7 +278,9 @@ def _pilot(
     size = max((d.diameter_mm for d in drills if d.diameter_mm <= under), default=0.0)
     if size > least:
         return size, None
-    return None, DrillToGet(metric_mm=metric, inch_64ths=math.floor(under / INCH_DRILL))
+    sixty_fourths = math.floor(under / INCH_DRILL)
+    words = f"{metric:g} mm, or {Fraction(sixty_fourths, 64)} in"
+    return None, DrillToGet(metric_mm=metric, inch_64ths=sixty_fourths, words=words)
 
 
 def _begins_to_cut(reach: "_Reach", bore: Bore, u: Floats) -> float:

@@ -19,12 +19,6 @@ const NOTHING: Omit<PassMade, "id" | "part_id" | "tool" | "from_face"> = {
   took_mm: null,
 };
 
-const inch64 = (n: number): string => {
-  let d = 64;
-  while (n % 2 === 0 && d > 1) [n, d] = [n / 2, d / 2];
-  return `${n}/${d}`;
-};
-
 function madeWords(p: PassMade, rule: Rule): string {
   if (p.reamer)
     return `${p.reamer.name || "reamer"} from the ${p.from_face} face to ${length(p.depth_mm, rule)}`;
@@ -129,8 +123,7 @@ export function Passes({
       )}
       {ream?.drill_to_get && (
         <p className="mb-2 text-check">
-          Get a drill of <span className="fig">{ream.drill_to_get.metric_mm} mm</span> or{" "}
-          <span className="fig">{inch64(ream.drill_to_get.inch_64ths)} in</span> for the pilot.
+          Get a drill of <span className="fig">{ream.drill_to_get.words}</span> for the pilot.
         </p>
       )}
       {ream?.passes.map((p, n) => (

@@ -143,14 +143,17 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
                 on top, below
               </Term>
             </th>
-            <th className="pl-4 text-left">so</th>
+            <th className="text-left">so</th>
           </tr>
         </thead>
         <tbody className="fig text-head">
           {schools.map((s) => (
-            <tr key={s.school} className="border-b border-line/60 text-right align-baseline">
+            <tr
+              key={s.school}
+              className="border-b border-line/60 text-right align-baseline [&_td]:pl-4"
+            >
               <td
-                className={`min-w-44 py-1 text-left font-sans text-body ${s.taken ? "font-semibold" : ""}`}
+                className={`!pl-0 min-w-44 py-1 text-left font-sans text-body ${s.taken ? "font-semibold" : ""}`}
               >
                 {s.taken ? "▸ " : ""}
                 <button
@@ -175,7 +178,7 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
                 {s.holds_on_top === null ? "–" : s.holds_on_top ? "stays" : "rolls"},{" "}
                 {s.holds_below === null ? "–" : s.holds_below ? "stays" : "rolls"}
               </td>
-              <td className="pl-4 text-left font-sans text-small text-soft">{s.costs}</td>
+              <td className="text-left font-sans text-small text-soft">{s.costs}</td>
             </tr>
           ))}
         </tbody>
