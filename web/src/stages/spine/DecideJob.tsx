@@ -166,7 +166,9 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
               </td>
               <td className="text-answer">{Math.round(s.guides_deg)}°</td>
               <td>{s.off_rest_deg === null ? "–" : `${Math.round(s.off_rest_deg)}°`}</td>
-              <td>{s.torque_n_mm === null ? "–" : `${s.torque_n_mm.toFixed(0)} N·mm`}</td>
+              <td className="whitespace-nowrap">
+                {s.torque_n_mm === null ? "–" : `${s.torque_n_mm.toFixed(0)} N·mm`}
+              </td>
               <td className={s.holds === false ? "text-check" : ""}>
                 {s.rolls_deg === null
                   ? "–"
@@ -174,7 +176,7 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
                     ? "no"
                     : `${Math.abs(s.rolls_deg).toFixed(0)}° ${s.rolls_deg > 0 ? "clockwise" : "back"}`}
               </td>
-              <td className="font-sans text-small">
+              <td className="font-sans text-small whitespace-nowrap">
                 {s.holds_on_top === null ? "–" : s.holds_on_top ? "stays" : "rolls"},{" "}
                 {s.holds_below === null ? "–" : s.holds_below ? "stays" : "rolls"}
               </td>
