@@ -47,11 +47,15 @@ class Bends(WithAShop):
             answer = self.client.post("/api/bends", json=self.asked(skerry(), bad))
             self.assertEqual(answer.status_code, 422)
 
-    def test_a_photo_with_too_few_points(self):
-        body = {"build": skerry().model_dump(mode="json"), "setup": {"load_g": 300}, "points": []}
+    def test_a_photo_is_matched_click_by_click_and_refused_in_words(self):
+        body = {"build": skerry().model_dump(mode="json"), "setup": {"load_g": 300}, "clicks": []}
+        answer = self.client.post("/api/bends/photo", json=body)
+        self.assertEqual(answer.status_code, 200)
+        self.assertIn("butt end", answer.json()["next"])
+        body["clicks"] = [{"x_px": 40, "y_px": 50}] * 2
         answer = self.client.post("/api/bends/photo", json=body)
         self.assertEqual(answer.status_code, 422)
-        self.assertIn("3 points", answer.json()["detail"])
+        self.assertIn("on one spot", answer.json()["detail"])
 
 
 class Batches(WithAShop):

@@ -12,6 +12,9 @@ import numpy as np
 from wise_spool.core.document.blank import Blank, Reading
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import DryFit, Handle, Part, PassMade, Reamer
+from wise_spool.core.guides.photograph import CLICK_PX, PicturePoint
+from wise_spool.core.guides.under_load import dress
+from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, Load, bend
 from wise_spool.core.plan import plan
 
 PUSH_MM = 0.5
@@ -30,6 +33,13 @@ def slide(od, length_mm, u, bore, mark_mm, come_from, proud=()):
         thick[(x >= a) & (x <= b)] = np.maximum(thick[(x >= a) & (x <= b)], wide)
     way = -1 if come_from == "tip" else 1
     at = length_mm + 1.0 if come_from == "tip" else -float(u[-1]) - 1.0
+    # Nothing stops it while all that is under it is thinner than its narrowest bore: begin just there.
+    stout = x[thick > bore.min()]
+    if stout.size:
+        clear = at - stout[-1] if come_from == "tip" else stout[0] - u[-1] - at
+        at += way * PUSH_MM * max(int(min(clear, (mark_mm - at) * way) / PUSH_MM) - 1, 0)
+    else:
+        at = mark_mm
     while (mark_mm - at) * way > 1e-9:
         step = min(PUSH_MM, (mark_mm - at) * way)
         under = np.interp(at + way * step + u, x, thick, left=0.0, right=0.0)
@@ -210,3 +220,24 @@ SHOP = (
     Reamer(id="r2", name="middle", small_mm=8.0, large_mm=13.0, length_mm=420),
     Reamer(id="r3", name="stout", small_mm=11.0, large_mm=17.0, length_mm=500),
 )
+
+
+def clickable(of, factor, load_g, along=5):
+    """The handle's two ends, the bare tip and spots along the blank, mm, of a rod with EI times ``factor``."""
+    handle = of[2]
+    bent = bend(dress(*of).rod, Load(load_g * GRAVITY_N_PER_G / factor, 90), 200)
+    curve = bent.x_mm + 1j * bent.y_mm
+    spots = curve[(np.linspace(0.1, 0.95, along) * curve.size).astype(int)]
+    return np.concatenate([[-handle.longer_by_mm, handle.front_mm], curve[-1:], spots])
+
+
+def picture(of, factor, load_g, rng, click_px=CLICK_PX, along=5):
+    """Clicks on the rod as a camera somewhere sees it."""
+    seen = clickable(of, factor, load_g, along)
+    seen[3:] = rng.permutation(seen[3:])
+    if rng.random() < 0.5:
+        seen = -seen.conj()
+    scale = rng.uniform(600, 1200) / 2500 * np.exp(1j * math.radians(rng.uniform(-15, 15)))
+    seen = scale * seen + complex(rng.uniform(0, 300), rng.uniform(0, 300))
+    seen = seen + rng.normal(0, click_px, seen.size) + 1j * rng.normal(0, click_px, seen.size)
+    return [PicturePoint(x_px=float(z.real), y_px=float(z.imag)) for z in seen]

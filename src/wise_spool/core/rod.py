@@ -21,10 +21,10 @@ from wise_spool.core.ground.habits import Habits, following, settled
 from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
-from wise_spool.core.guides.photograph import PhotoFit, refit
+from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint, match
 from wise_spool.core.guides.placing import GuidesPlan, datums_of, plan_guides
 from wise_spool.core.guides.reel_side import ReelSidePlan, plan_reel_side
-from wise_spool.core.guides.under_load import BendPoint, LoadedPlan, plan_loaded
+from wise_spool.core.guides.under_load import LoadedPlan, plan_loaded
 from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.mechanics.elastica import BendError
@@ -188,11 +188,11 @@ class Rod:
         train = self.build.guides.train
         return plan_reel_side(self.build.guides.reel, list(reversed(train))[:REDUCTION_RINGS])
 
-    def refitted(self, setup: BendSetup, points: list[BendPoint]) -> PhotoFit:
-        """Stiffness from points clicked on a photograph. Raises :class:`BendError`."""
+    def photographed(self, setup: BendSetup, clicks: list[PicturePoint]) -> PhotoMatched:
+        """A picture of the bend, matched and fitted. Raises :class:`BendError`."""
         with following(self.habits):
-            return refit(
-                self.build, self.work_blank, self.handle, self.guides, self.bendable, setup, points
+            return match(
+                self.build, self.work_blank, self.handle, self.guides, self.bendable, setup, clicks
             )
 
     def _pencil_places(self) -> list[PencilPlace]:

@@ -77,16 +77,10 @@ class WhereAPartStops(unittest.TestCase):
     def test_against_fine_sampling(self, a, b, length):
         bore = straight_bore(a, b, length)
         u = np.linspace(0, length, 400)
-        free = [
-            s
-            for s in np.arange(0, 2000, 1.0)
-            if (
-                np.interp(u, bore.u_mm, bore.bore_mm)[s + u <= 2000]
-                >= CONE.od_mm((s + u)[s + u <= 2000]) - 1e-6
-            ).all()
-        ]
-        blocked = [s for s in np.arange(0, 2000, 1.0) if s not in set(free)]
-        brute = max(blocked) + 1 if blocked else 0
+        on = np.arange(0, 2000, 1.0)[:, None] + u
+        over = np.interp(u, bore.u_mm, bore.bore_mm) < CONE.od_mm(np.minimum(on, 2000)) - 1e-6
+        blocked = np.flatnonzero((over & (on <= 2000)).any(axis=1))
+        brute = blocked.max() + 1 if blocked.size else 0
         self.assertAlmostEqual(stop_of(bore, CONE, 0), brute, delta=3)
 
     @given(st.floats(4, 12), st.floats(0, 1.5))

@@ -10,9 +10,9 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import BendSetup
 from wise_spool.core.guides.layouts import LayoutsPlan
 from wise_spool.core.guides.liveliness import TrainPlan
-from wise_spool.core.guides.photograph import PhotoFit
+from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint
 from wise_spool.core.guides.reel_side import ReelSidePlan
-from wise_spool.core.guides.under_load import BendPoint, LoadedPlan
+from wise_spool.core.guides.under_load import LoadedPlan
 from wise_spool.core.rod import Rod
 
 
@@ -26,13 +26,13 @@ class ToBend(BaseModel):
 
 
 class Photo(BaseModel):
-    """Points clicked along a photographed blank, in the bend's frame, and the load it hung under."""
+    """Points clicked in a picture of the bent rod, px, and the load it hung under."""
 
     model_config = ConfigDict(extra="forbid")
 
     build: Build
     setup: BendSetup
-    points: list[BendPoint] = Field(max_length=60)
+    clicks: list[PicturePoint] = Field(max_length=60)
 
 
 class Bends(BaseModel):
@@ -74,6 +74,6 @@ def layouts(asked: ToBend, shop: InShop) -> Layouts:
 
 
 @routes.post("/photo")
-def photo(asked: Photo, shop: InShop) -> PhotoFit:
-    """Stiffness from a photograph."""
-    return Rod.of(asked.build, shop.habits.said()).refitted(asked.setup, asked.points)
+def photo(asked: Photo, shop: InShop) -> PhotoMatched:
+    """The bend laid into a photograph, and the stiffness it shows."""
+    return Rod.of(asked.build, shop.habits.said()).photographed(asked.setup, asked.clicks)

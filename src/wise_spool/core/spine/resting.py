@@ -25,18 +25,21 @@ LEAST_TRIALS = 5
 ALIKE = 3
 """So many like rests are enough to mark a line (common practice)."""
 TWO_LINES_BY_CHANCE: tuple[tuple[int, tuple[float, ...]], ...] = (
-    (4, (0.87, 3.72, 4.86, 5.80, 6.89, 7.62, 8.11)),
-    (5, (2.14, 4.22, 5.36, 6.19, 7.16, 7.88, 10.24)),
-    (6, (2.50, 4.59, 5.72, 6.62, 8.02, 8.88, 10.90)),
-    (8, (2.39, 4.32, 5.40, 6.52, 7.84, 8.99, 11.33)),
-    (10, (2.00, 4.02, 5.26, 6.33, 7.61, 8.48, 10.82)),
-    (12, (1.62, 3.58, 4.80, 6.04, 7.44, 8.49, 10.94)),
-    (16, (0.74, 2.94, 4.07, 5.27, 6.58, 7.59, 10.32)),
-    (20, (0.24, 2.44, 3.66, 4.75, 6.58, 7.90, 10.25)),
-    (30, (-1.59, 0.74, 1.97, 3.19, 4.82, 6.28, 8.17)),
+    (4, (0.80, 3.66, 4.82, 5.80, 6.89, 7.71, 8.11)),
+    (5, (2.17, 4.28, 5.42, 6.42, 7.47, 8.20, 9.70)),
+    (6, (2.51, 4.44, 5.60, 6.64, 7.82, 8.70, 10.45)),
+    (7, (2.50, 4.44, 5.59, 6.67, 7.91, 8.71, 10.34)),
+    (8, (2.37, 4.40, 5.58, 6.60, 7.92, 8.87, 11.05)),
+    (10, (2.02, 4.09, 5.34, 6.46, 7.80, 8.74, 11.21)),
+    (12, (1.62, 3.66, 4.93, 6.11, 7.51, 8.44, 10.59)),
+    (14, (1.25, 3.29, 4.57, 5.74, 7.12, 8.08, 10.31)),
+    (16, (0.88, 2.94, 4.23, 5.40, 6.87, 8.00, 10.09)),
+    (20, (0.17, 2.27, 3.61, 4.79, 6.31, 7.38, 9.72)),
+    (25, (-0.63, 1.53, 2.88, 4.13, 5.58, 6.64, 8.75)),
+    (30, (-1.54, 0.77, 2.20, 3.42, 5.02, 6.03, 8.66)),
 )  # fmt: skip
 """What the best split of n rests without any line gains over no line at all, by chance: quantiles of our own
-simulation (1,500 to 3,000 blanks each, ``bench/spine_calibration.py``) at the chances of ``CHANCES``."""
+simulation (20,000 blanks each, ``bench/spine_calibration.py``) at the chances of ``CHANCES``."""
 CHANCES = (0.5, 0.2, 0.1, 0.05, 0.02, 0.01, 0.002)
 LIKELY = 0.05
 
@@ -248,14 +251,9 @@ def _split(angles: Floats) -> list[NDArray[np.bool_]]:
 
 def best_split(angles: Floats) -> tuple[float, NDArray[np.bool_]] | None:
     """The likeliest two groups and their log-likelihood; None when nothing parts them."""
-    z = np.exp(1j * np.radians(angles))
     best: tuple[float, NDArray[np.bool_]] | None = None
-    tried: set[bytes] = set()
-    for seed in np.unique(z):
-        near = _settled(z, seed)
-        if near is None or near.tobytes() in tried:
-            continue
-        tried.update((near.tobytes(), (~near).tobytes()))
+    z = np.exp(1j * np.radians(angles))
+    for near in _settled(z):
         lines = (z[near].sum(), z[~near].sum())
         between = math.degrees(abs(np.angle(lines[0] * np.conj(lines[1]))))
         if min(near.sum(), (~near).sum()) < 2 or between < habits().lines_apart_deg:
@@ -268,19 +266,23 @@ def best_split(angles: Floats) -> tuple[float, NDArray[np.bool_]] | None:
     return best
 
 
-def _settled(z: NDArray[np.complex128], seed: complex) -> NDArray[np.bool_] | None:
-    """Two-means round the circle from a line and its opposite; None when one side is empty."""
-    centres, near = (seed, -seed), np.ones(z.size, bool)
+def _settled(z: NDArray[np.complex128]) -> NDArray[np.bool_]:
+    """Two-means round the circle from every rest and its opposite: the ways the rests part, a row each."""
+    ahead, behind = z, -z
+    near = np.ones((z.size, z.size), bool)
     for _ in range(20):
-        fresh = (z * np.conj(centres[0])).real >= (z * np.conj(centres[1])).real
-        if fresh.all() or not fresh.any():
-            return None
+        fresh = (z * ahead.conj()[:, None]).real >= (z * behind.conj()[:, None]).real
+        both = fresh.any(axis=1) & ~fresh.all(axis=1)
+        near, fresh = near[both], fresh[both]
         if (fresh == near).all():
             break
         near = fresh
-        sums = (z[near].sum(), z[~near].sum())
-        centres = (sums[0] / (abs(sums[0]) or 1), sums[1] / (abs(sums[1]) or 1))
-    return near
+        ahead, behind = _unit(near @ z), _unit(~near @ z)
+    return np.unique(near ^ ~near[:, :1], axis=0)
+
+
+def _unit(sums: NDArray[np.complex128]) -> NDArray[np.complex128]:
+    return np.asarray(sums / np.where(np.abs(sums) > 0, np.abs(sums), 1.0))
 
 
 def _log_likelihood(angles: Floats, total: int) -> float:

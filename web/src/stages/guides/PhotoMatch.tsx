@@ -1,30 +1,26 @@
 import { useEffect, useMemo, useState } from "react";
 
 import { api, take } from "../../api/client";
-import type { PhotoFit } from "../../api/types";
+import type { PhotoMatched, PicturePoint } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { Button, Term } from "../../ui/controls";
-import { useBends } from "./useBends";
-
-interface Dot {
-  x: number;
-  y: number;
-}
 
 const H = 380;
+const HANDLE_AND_TIP = 3;
 
 /**
- * A photograph laid behind the drawn bend: two clicks (front of the handle, tip) match it, further
- * clicks along the blank are read as millimetres and the stiffness follows. The picture stays here.
+ * A photograph of the bent rod. Its handle's two ends, the bare tip and points along the blank are
+ * clicked; the server lays the bend into the picture and says what stiffness it shows. The picture
+ * stays here.
  */
 export function PhotoMatch() {
-  const { build, plan } = useShown();
+  const { build } = useShown();
   const edit = useRod((s) => s.edit);
   const [ref, width] = useWidth<HTMLDivElement>();
   const [picture, setPicture] = useState<{ url: string; wide: number; high: number } | null>(null);
-  const [dots, setDots] = useState<Dot[]>([]);
-  const [fit, setFit] = useState<PhotoFit | null>(null);
+  const [clicks, setClicks] = useState<PicturePoint[]>([]);
+  const [matched, setMatched] = useState<PhotoMatched | null>(null);
   const [why, setWhy] = useState("");
   const setup = useMemo(
     () => ({
@@ -35,67 +31,36 @@ export function PhotoMatch() {
     }),
     [build.guides.bend, build.guides.static_test?.load_g],
   );
-  const bends = useBends(build, [setup]);
-  const loaded = bends.data?.loaded[0];
   useEffect(() => () => void (picture && URL.revokeObjectURL(picture.url)), [picture]);
+  useEffect(() => {
+    if (!picture) return;
+    const asked = new AbortController();
+    take(api.POST("/api/bends/photo", { body: { build, setup, clicks }, signal: asked.signal }))
+      .then((answer) => {
+        setMatched(answer);
+        setWhy("");
+      })
+      .catch((error: Error) => {
+        if (asked.signal.aborted) return;
+        setMatched(null);
+        setWhy(error.message);
+      });
+    return () => asked.abort();
+  }, [picture, build, setup, clicks]);
   const bring = (file: File) => {
     const url = URL.createObjectURL(file);
     const image = new Image();
     image.onload = () => {
       setPicture({ url, wide: image.naturalWidth, high: image.naturalHeight });
-      setDots([]);
-      setFit(null);
+      setClicks([]);
+      setMatched(null);
       setWhy("");
     };
     image.onerror = () => setWhy("That file is no picture the browser can show.");
     image.src = url;
   };
   const k = picture ? Math.min(width / picture.wide, H / picture.high) : 1;
-  const front = { x: plan.handle.front_mm, y: 0 };
-  const tip = loaded?.curve.at(-1);
-  // Turn, shift and scale that take the two matched picture points to the rod's frame.
-  const match = (() => {
-    const [a, b] = dots;
-    if (!a || !b || !tip) return null;
-    const [dx, dy] = [b.x - a.x, b.y - a.y];
-    const [ux, uy] = [tip.x_mm - front.x, tip.y_mm - front.y];
-    const size = dx * dx + dy * dy;
-    if (size < 1) return null;
-    const c = (ux * dx + uy * dy) / size;
-    const s = (uy * dx - ux * dy) / size;
-    return {
-      toRod: (p: Dot) => ({
-        x_mm: front.x + c * (p.x - a.x) - s * (p.y - a.y),
-        y_mm: front.y + s * (p.x - a.x) + c * (p.y - a.y),
-      }),
-      toPicture: (p: { x_mm: number; y_mm: number }) => {
-        const [rx, ry] = [p.x_mm - front.x, p.y_mm - front.y];
-        const m = c * c + s * s;
-        return { x: a.x + (c * rx + s * ry) / m, y: a.y + (c * ry - s * rx) / m };
-      },
-    };
-  })();
-  const refit = async () => {
-    if (!match) return;
-    setWhy("");
-    try {
-      setFit(
-        await take(
-          api.POST("/api/bends/photo", {
-            body: { build, setup, points: dots.slice(2).map(match.toRod) },
-          }),
-        ),
-      );
-    } catch (error) {
-      setFit(null);
-      setWhy((error as Error).message);
-    }
-  };
-  const next = [
-    "Click where the blank leaves the handle.",
-    "Click the bare tip.",
-    "Now click along the blank, three points or more.",
-  ][Math.min(dots.length, 2)];
+  const fit = matched?.fit;
   return (
     <section className="border-t border-line pt-3">
       <div className="mb-1 flex flex-wrap items-baseline gap-4">
@@ -118,9 +83,13 @@ export function PhotoMatch() {
             }}
           />
         </label>
-        {picture && <span className="text-small">{next}</span>}
-        {dots.length > 0 && (
-          <Button look="quiet" onClick={() => setDots(dots.slice(0, -1))}>
+        {picture && matched && (
+          <span className="text-small">
+            {matched.next} It hangs under {Math.round(setup.load_g)} g.
+          </span>
+        )}
+        {clicks.length > 0 && (
+          <Button look="quiet" onClick={() => setClicks(clicks.slice(0, -1))}>
             take the last click back
           </Button>
         )}
@@ -129,6 +98,23 @@ export function PhotoMatch() {
         <p role="alert" className="text-ruin">
           {why}
         </p>
+      )}
+      {fit && (
+        <div className="mb-2 flex flex-wrap items-center gap-4">
+          <span>
+            The photograph says <span className="fig text-lead">{Math.round(fit.power_g)} g</span>,{" "}
+            {fit.factor >= 1 ? "stiffer" : "softer"} by{" "}
+            {Math.abs(Math.round((fit.factor - 1) * 100))} %, give or take{" "}
+            {Math.ceil(fit.give_percent)} %; worst point {fit.off_mm.toFixed(0)} mm off.
+          </span>
+          <Button
+            onClick={() =>
+              edit("keep what the photograph says", (b) => void b.blank.static.push(fit.reading))
+            }
+          >
+            Keep it with the blank
+          </Button>
+        </div>
       )}
       <div ref={ref}>
         {picture && (
@@ -140,64 +126,33 @@ export function PhotoMatch() {
             aria-label="The photograph; click to match it and along the blank"
             onClick={(e) => {
               const box = e.currentTarget.getBoundingClientRect();
-              setDots([...dots, { x: e.clientX - box.left, y: e.clientY - box.top }]);
-              setFit(null);
+              const here = { x_px: e.clientX - box.left, y_px: e.clientY - box.top };
+              setClicks([...clicks, here]);
             }}
           >
             <image href={picture.url} width={picture.wide * k} height={picture.high * k} />
-            {match && loaded && (
+            {matched && (
               <polyline
-                points={loaded.curve
-                  .map((p) => match.toPicture(p))
-                  .map((p) => `${p.x},${p.y}`)
-                  .join(" ")}
+                points={(matched.curve ?? []).map((p) => `${p.x_px},${p.y_px}`).join(" ")}
                 fill="none"
                 stroke="var(--pencil)"
                 strokeWidth="2.4"
                 strokeDasharray="7 4"
               />
             )}
-            {dots.map((d, n) => (
+            {clicks.map((c, n) => (
               <circle
                 key={n}
-                cx={d.x}
-                cy={d.y}
+                cx={c.x_px}
+                cy={c.y_px}
                 r="5"
-                fill={n < 2 ? "var(--pencil)" : "var(--mat-ruin)"}
+                fill={n < HANDLE_AND_TIP ? "var(--pencil)" : "var(--mat-ruin)"}
                 stroke="var(--outline)"
               />
             ))}
           </svg>
         )}
       </div>
-      {dots.length >= 5 && (
-        <div className="mt-2 flex flex-wrap items-center gap-4">
-          <Button look="tape" onClick={() => void refit()}>
-            Fit the stiffness to it
-          </Button>
-          {fit && (
-            <>
-              <span>
-                The photograph says{" "}
-                <span className="fig text-lead">{Math.round(fit.power_g)} g</span>,{" "}
-                {fit.factor >= 1 ? "stiffer" : "softer"} by{" "}
-                {Math.abs(Math.round((fit.factor - 1) * 100))} %; worst point{" "}
-                {fit.off_mm.toFixed(0)} mm off.
-              </span>
-              <Button
-                onClick={() =>
-                  edit(
-                    "keep what the photograph says",
-                    (b) => void b.blank.static.push(fit.reading),
-                  )
-                }
-              >
-                Keep it with the blank
-              </Button>
-            </>
-          )}
-        </div>
-      )}
     </section>
   );
 }
