@@ -2,7 +2,7 @@
 
 ``python -m bench.mutation [how many]`` needs cosmic-ray (``pip install -e .[bench]``). It works in a
 clone of the last commit beside this folder, changes one thing at a time, lets the core's tests try to
-notice (the changed room's first), and writes what nothing noticed to ``bench/mutation-survivors.md``.
+notice (the changed module's first), and writes what nothing noticed to ``bench/mutation-survivors.md``.
 Target: at most 15 %. Left out: types' ``|`` and decorators (caches change no answer).
 """
 
@@ -30,14 +30,15 @@ SEED = 20
 
 
 def notice() -> int:
-    """Run the core's tests, the changed room's first; 1 as soon as one fails. Run inside the clone."""
+    """Run the core's tests, the changed module's first; 1 as soon as one fails. Run inside the clone."""
     changed = subprocess.run(["git", "diff", "--name-only", "src"], capture_output=True, text=True, check=True)  # fmt: skip
-    room = Path(changed.stdout.split("\n", 1)[0]).parent.name
-    first = Path("tests/core") / room
-    suites = [["tests.core.test_rules"]]
-    if first.is_dir() and room != "core":
-        suites.insert(0, ["discover", "-s", str(first), "-t", "."])
-    suites.append(["discover", "-s", "tests/core", "-t", "."])
+    module = Path(changed.stdout.split("\n", 1)[0])
+    room = Path("tests/core") / module.parent.name
+    suites = [["tests.core.test_rules"], ["discover", "-s", "tests/core", "-t", "."]]
+    if room.is_dir() and module.parent.name != "core":
+        suites.insert(1, ["discover", "-s", str(room), "-t", "."])
+        if (room / f"test_{module.name}").exists():
+            suites.insert(0, [f"tests.core.{room.name}.test_{module.stem}"])
     for suite in suites:
         if subprocess.run([sys.executable, "-m", "unittest", *suite, "-f"]).returncode:
             return 1
@@ -55,7 +56,7 @@ def _sample(session: Path, many: int) -> tuple[int, int]:
     return len(real), len(kept)
 
 
-def main(many: int = 200) -> None:
+def main(many: int = 160) -> None:
     """Clone, change, try, and write what survived."""
     with tempfile.TemporaryDirectory(prefix="mutation") as folder:
         clone = Path(folder) / "clone"

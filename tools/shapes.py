@@ -24,8 +24,8 @@ from wise_spool.core.shop.drawer import (
     FRESH_SHELVED,
     FRESH_STICK,
 )
+from wise_spool.core.spine.deciding import CLOCK_PLACES, ZERO_WORDS, guides_below
 from wise_spool.core.spine.deciding import SCHOOL_WORDS as SPINE_WORDS
-from wise_spool.core.spine.deciding import guides_below
 from wise_spool.core.work.glue_up import KIND_WORDS as ADHESIVE_WORDS
 from wise_spool.core.work.glue_up import SQUEEZE_WORDS
 from wise_spool.core.work.order import ASSEMBLY_WORDS
@@ -42,6 +42,8 @@ def shapes(schema: dict[str, Any]) -> str:
         + _table("PART_WORDS", PART_WORDS)
         + _table("DATUM_WORDS", {d: w.removeprefix("the ") for d, w in DATUM_WORDS.items()})
         + _table("SPINE_WORDS", SPINE_WORDS)
+        + _table("ZERO_WORDS", ZERO_WORDS)
+        + _degrees("CLOCK_PLACES", CLOCK_PLACES)
         + _table("ARBOR_WORDS", ARBOR_WORDS)
         + _table("ASSEMBLY_WORDS", ASSEMBLY_WORDS)
         + _table("ADHESIVE_WORDS", ADHESIVE_WORDS)
@@ -74,6 +76,10 @@ def _one_value(schema: dict[str, Any]) -> str:
 def _table(name: str, words: Mapping[Any, str]) -> str:
     rows = "".join(f'  {key}: "{word}",\n' for key, word in words.items())
     return f"\nexport const {name} = {{\n{rows}}};\n"
+
+
+def _degrees(name: str, rows: Mapping[str, float]) -> str:
+    return f"\n// prettier-ignore\nexport const {name}: Record<string, number> = {json.dumps(dict(rows))};\n"
 
 
 def _listed(name: str, kinds: Iterable[str]) -> str:

@@ -29,6 +29,23 @@ class Deciding(OnTheDemo):
         self.choose("The tape was on", "the inside")
         self.assertAlmostEqual(self.plan["spine"]["guides_deg"], before, delta=0.1)
 
+    def test_a_place_of_the_builder_s_own_and_what_is_on_already(self):
+        self.at("Holm Casting", "spine/marks")
+        self.press("Add it")
+        self.fill("Place", "thumb rest")
+        self.fill("Clockwise from the guides", "45")
+        guides = self.plan["spine"]["guides_deg"]
+        where = {m["what"]: m["angle_deg"] for m in self.plan["spine"]["marks"]}
+        self.assertAlmostEqual(where["thumb rest"], (guides + 45) % 360, delta=0.2)
+        expect(self.page.get_by_role("columnheader", name="thumb rest")).to_be_visible()
+        self.page.get_by_role("combobox", name="At nought lies").click()
+        self.page.get_by_role("option", name="the guides already on").click()
+        expect(
+            self.page.get_by_text("Guides and reel follow the guides already on")
+        ).to_be_visible()
+        self.kept()
+        self.assertEqual(self.plan["spine"]["guides_deg"], 0)
+
 
 class Rolling(OnTheDemo):
     def test_a_rest_is_nudged_and_taken_away(self):

@@ -1,6 +1,6 @@
 """A strip to wrap round the blank at true 1:1: degrees, and every mark on its line.
 
-One strip a place a pencil line goes. Cut it out, lay its 0 on the witness mark,
+One strip a place a pencil line goes. Cut it out, lay its 0 on the zero of the clock,
 wrap it round; where it meets itself is the check of the diameter.
 """
 
@@ -52,7 +52,7 @@ def protractor(build: Build, plan: Plan, paper: PaperName, printed: date) -> byt
         canvas.drawString(
             14 * mm,
             height - 16 * mm,
-            "Cut it out and wrap it clockwise, seen from the butt, its left edge on the witness mark: it must just meet itself round the blank.",
+            f"Cut it out and wrap it clockwise, seen from the butt, its left edge on {plan.spine.zero}: it must just meet itself round the blank.",
         )
         if not page:
             canvas.setFont("text", 11)

@@ -114,7 +114,7 @@ def _first_things(plan: Plan) -> list[Flowable]:
 def _spine(build: Build, plan: Plan, width: float) -> list[Flowable]:
     if plan.spine.guides_deg is None:
         return []
-    rows = [["what", "clock angle", "arc from the witness mark"]]
+    rows = [["what", "clock angle", f"arc from {plan.spine.zero}"]]
     for mark in plan.spine.marks:
         arc = (
             ""

@@ -11,7 +11,7 @@ from scipy.stats import circmean
 
 from tests.core.samples import blank, build, codes, finding, rod
 from wise_spool.core.document.design import Brief
-from wise_spool.core.document.spine import RollTrial, Spine
+from wise_spool.core.document.spine import ClockPlace, RollTrial, Spine
 from wise_spool.core.plan import plan
 from wise_spool.core.spine.resting import (
     apart_deg,
@@ -169,6 +169,31 @@ class WhatGoesWhere(unittest.TestCase):
 
     def test_ignoring_the_spine_uses_the_witness_mark(self):
         self.assertEqual(self.decided("spinning", school="ignore").guides_deg, 0)
+
+    def where(self, **spine):
+        return {m.what: m.angle_deg for m in self.decided("spinning", **spine).marks}
+
+    def test_a_place_goes_where_the_builder_says_and_wins_over_habit(self):
+        places = (ClockPlace(name="Thumb rest", from_guides_deg=30), ClockPlace(name="label", from_guides_deg=90))  # fmt: skip
+        where = self.where(places=places)
+        self.assertAlmostEqual(where["thumb rest"], 250, delta=0.1)
+        self.assertAlmostEqual(where["label"], 310, delta=0.1)
+
+    def test_guides_already_on_decide_whatever_the_blank_wants(self):
+        spine = self.decided("spinning", zero="guides")
+        self.assertEqual((spine.guides_deg, spine.fixed), (0, True))
+        self.assertEqual([s.school for s in spine.schools], ["resting_line"])
+        said = finding(plan(rod(spine=Spine(trials=self.trials, zero="guides"))), "spine-fixed")
+        self.assertIn("lies 40° from them", said.sentence)
+
+    def test_a_gimbal_that_is_glued_on_lines_up_guides_and_reel(self):
+        off = (ClockPlace(name="gimbal slot", from_guides_deg=90),)
+        where = self.where(zero="gimbal", places=off)
+        self.assertEqual((where["guides"], where["reel foot"], where["gimbal slot"]), (270, 270, 0))
+
+    def test_the_printed_label_is_only_the_clock_s_nought_unless_the_spine_is_left_out(self):
+        self.assertAlmostEqual(self.where(zero="label")["guides"], 220, delta=0.1)
+        self.assertEqual(self.where(zero="label", school="ignore")["guides"], 180)
 
     def test_straightest_line_is_taken_as_said(self):
         self.assertEqual(

@@ -29,8 +29,18 @@ export const SPINE_WORDS = {
   resting_line: "the strongest resting line",
   straightest: "the straightest line, spine ignored",
   stiff_axis: "the measured stiff axis",
-  ignore: "no line: the witness mark",
+  ignore: "no line: the zero of the clock",
 };
+
+export const ZERO_WORDS = {
+  witness: "the witness mark",
+  label: "the printed label",
+  gimbal: "the gimbal’s slot",
+  guides: "the guides already on",
+};
+
+// prettier-ignore
+export const CLOCK_PLACES: Record<string, number> = {"label": 180.0, "printed label": 180.0, "hook keeper": 180.0, "trigger": 180.0, "grip pattern": 180.0, "barrel groove": 0.0, "hood": 0.0, "cap inlet": 180.0, "gimbal slot": 0.0, "joint": 0.0};
 
 export const ARBOR_WORDS = {
   tape_2: "two bands of masking tape",

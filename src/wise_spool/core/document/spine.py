@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, AwareDatetime, Field
+from pydantic import AfterValidator, AwareDatetime, Field, StringConstraints
 
 from wise_spool.core.document.rows import Row, numbered
 from wise_spool.core.ground.fields import ClockDeg, Note, StationMm, Words
@@ -10,6 +10,7 @@ from wise_spool.core.ground.frozen import Frozen
 
 Zone = Literal["whole", "butt", "tip"]
 Side = Literal["inside", "outside"]
+Zero = Literal["witness", "label", "gimbal", "guides"]
 SpineSchool = Literal["resting_line", "straightest", "stiff_axis", "ignore"]
 
 
@@ -39,8 +40,16 @@ class FlatReading(Row):
     gap_mm: Annotated[float, Field(ge=0, le=300)] | None = None
 
 
+class ClockPlace(Row):
+    """Something with a place of its own round the rod, as the builder names it: so far clockwise from
+    the guides, seen from the butt."""
+
+    name: Annotated[str, StringConstraints(min_length=1, max_length=40, strip_whitespace=True)]
+    from_guides_deg: ClockDeg = 180.0
+
+
 class SpineWished(Frozen):
-    """What the builder makes of a spine: the school, the side, and why."""
+    """What the builder makes of a spine: the school, the side, what else has a place on the clock, why."""
 
     school: SpineSchool = "resting_line"
     taped_side: Side = "outside"
@@ -48,6 +57,9 @@ class SpineWished(Frozen):
     decide_by: Zone | None = None
     reason: Note = ""
     strict: bool = False
+    places: Annotated[
+        tuple[ClockPlace, ...], Field(max_length=20), AfterValidator(numbered("c"))
+    ] = ()
 
 
 class SpineMeasured(Frozen):
@@ -55,7 +67,8 @@ class SpineMeasured(Frozen):
 
     ``clamp_mm`` is the station the blank is clamped at for the drops; the
     weight hangs at the bare tip. ``label_deg`` is where the printed label
-    lies, from which the witness mark can be found again.
+    lies, from which the witness mark can be found again. ``zero`` is what lies at nought on the clock:
+    the builder's own witness mark, or what is on the rod already and will not turn.
     """
 
     line: Literal["deeper", "other"] = "deeper"
@@ -70,6 +83,7 @@ class SpineMeasured(Frozen):
         tuple[FlatReading, ...], Field(max_length=100), AfterValidator(numbered("f"))
     ] = ()
     label_deg: ClockDeg | None = None
+    zero: Zero = "witness"
 
 
 class Spine(SpineWished, SpineMeasured):

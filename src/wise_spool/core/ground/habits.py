@@ -168,6 +168,24 @@ class Habits(Frozen):
         "blank-power",
     )
     # spine
+    hand_light_n_mm: float = _habit(
+        60.0,
+        "A twist up to this is held without being felt.",
+        "N·mm",
+        5,
+        2000,
+        "habit",
+        "spine-roll",
+    )
+    hand_firm_n_mm: float = _habit(
+        250.0,
+        "A twist up to this is felt and held; more tires the hand.",
+        "N·mm",
+        10,
+        5000,
+        "habit",
+        "spine-roll",
+    )
     holds_within_deg: float = _habit(
         10.0, "Rolling less than this, a rod is said to hold.", "°", 1, 45, "habit", "spine-roll"
     )

@@ -8,14 +8,13 @@ witness mark. Method page: ``docs/methods/spine.md``.
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.design import RodType
-from wise_spool.core.document.spine import RollTrial, Side, SpineSchool, Zone
+from wise_spool.core.document.spine import RollTrial, Side, SpineSchool, Zero, Zone
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.mechanics.rolling import RollModel
@@ -40,21 +39,46 @@ SCHOOL_WORDS: dict[SpineSchool, str] = {
     "resting_line": "the strongest resting line",
     "straightest": "the straightest line, spine ignored",
     "stiff_axis": "the measured stiff axis",
-    "ignore": "no line: the witness mark",
+    "ignore": "no line: the zero of the clock",
 }
+ZERO_WORDS: dict[Zero, str] = {
+    "witness": "the witness mark",
+    "label": "the printed label",
+    "gimbal": "the gimbal’s slot",
+    "guides": "the guides already on",
+}
+CLOCK_PLACES: dict[str, float] = {
+    "label": 180.0,
+    "printed label": 180.0,
+    "hook keeper": 180.0,
+    "trigger": 180.0,
+    "grip pattern": 180.0,
+    "barrel groove": 0.0,
+    "hood": 0.0,
+    "cap inlet": 180.0,
+    "gimbal slot": 0.0,
+    "joint": 0.0,
+}
+"""How far clockwise from the guides things go unless the builder says otherwise (common practice)."""
+STANDS_AT_ZERO: dict[Zero, str] = {
+    "witness": "guides",
+    "label": "printed label",
+    "gimbal": "gimbal slot",
+    "guides": "guides",
+}
+WILL_NOT_TURN: frozenset[Zero] = frozenset({"gimbal", "guides"})
+"""Glued on already: the seat and the rest are lined up to it, whatever the blank wants."""
 THIRD = 1 / 3
 """Torque is judged at the load that drops the tip by a third of the free length."""
 ZONES: tuple[Zone, ...] = ("whole", "butt", "tip")
 
-Where = Literal[
-    "spine line", "guides", "reel foot", "label", "hook keeper", "trigger", "grip pattern", "joint"
-]
-
 
 class ClockMark(Frozen):
-    """Where something goes round the blank; arc is on the OD at ``station_mm``."""
+    """Where something goes round the blank; arc is on the OD at ``station_mm``. ``own`` is the id of the
+    builder's own place for it."""
 
-    what: Where
+    what: str
+    own: str | None = None
     angle_deg: float
     station_mm: float | None
     od_mm: float | None
@@ -63,7 +87,7 @@ class ClockMark(Frozen):
 
 class MapLine(Frozen):
     """One place a pencil line goes: the blank there, a degree of it, arcs of every mark in mm
-    clockwise from the witness mark, and from the printed label when that is known."""
+    clockwise from the zero, and from the printed label when that is known."""
 
     place: str
     station_mm: float
@@ -89,6 +113,7 @@ class SchoolOutcome(Frozen):
     guides_deg: float
     off_rest_deg: float | None
     torque_n_mm: float | None
+    hand: str
     rolls_deg: float | None
     holds: bool | None
     holds_on_top: bool | None
@@ -112,6 +137,8 @@ class SpinePlan(Frozen):
     map: tuple[MapLine, ...]
     schools: tuple[SchoolOutcome, ...]
     stiff_axis_is_measured: bool
+    zero: str
+    fixed: bool
 
 
 @dataclass(frozen=True)
@@ -157,6 +184,8 @@ def plan_spine(
         map=_map(build, work, marks, places),
         schools=_schools(build, work, deciding, drops, flat, side),
         stiff_axis_is_measured=_stiff_axis(drops) is not None,
+        zero=ZERO_WORDS[spine.zero],
+        fixed=spine.zero in WILL_NOT_TURN,
     )
 
 
@@ -206,9 +235,20 @@ def _line_of(
     return lines[1].angle_deg if spine.line == "other" and len(lines) > 1 else lines[0].angle_deg
 
 
+def clock_places(build: Build) -> dict[str, tuple[float, str | None]]:
+    """Everything that may have a place on the clock: how far clockwise from the guides, and the id of
+    the builder's own say in it."""
+    places: dict[str, tuple[float, str | None]] = {n: (at, None) for n, at in CLOCK_PLACES.items()}
+    places.update((p.name.lower(), (p.from_guides_deg, p.id)) for p in build.spine.places)
+    return places
+
+
 def _guides_at(build: Build, school: SpineSchool, line: float | None, side: Side) -> float | None:
-    if school == "ignore":
-        return 0.0
+    """Where the guides go; what is on the rod already and will not turn has decided it."""
+    zero = build.spine.zero
+    if zero in WILL_NOT_TURN or school == "ignore":
+        off = clock_places(build).get(STANDS_AT_ZERO[zero])
+        return 0.0 if off is None else (-off[0]) % 360
     if line is None:
         return None
     if school != "resting_line" or side == build.spine.taped_side:
@@ -226,33 +266,43 @@ def _marks(
     if guides is None:
         return ()
     od = None if pencil_mm is None else work.od_mm(pencil_mm)
-    opposite = (guides + 180) % 360
-    wanted: list[tuple[Where, float]] = [("guides", guides), ("reel foot", guides), ("label", opposite)]  # fmt: skip
+    places = clock_places(build)
+    wanted: list[tuple[str, float, str | None]] = [("guides", guides, None), ("reel foot", guides, None)]  # fmt: skip
     if line is not None:
-        wanted.insert(0, ("spine line", line))
-    kinds = {p.kind for p in build.handle.parts}
-    if "hook_keeper" in kinds:
-        wanted.append(("hook keeper", opposite))
-    if any(p.seat is not None and p.seat.trigger_mm is not None for p in build.handle.parts):
-        wanted.append(("trigger", opposite))
-    if any(p.material == "wood" for p in build.handle.parts):
-        wanted.append(("grip pattern", opposite))
-    if work.joints:
-        wanted.append(("joint", guides))
+        wanted.insert(0, ("spine line", line, None))
+    named = [*_usual(build, work), *(p.name.lower() for p in build.spine.places)]
+    for name in dict.fromkeys(named):
+        off, own = places[name]
+        wanted.append((name, (guides + off) % 360, own))
     return tuple(
         ClockMark(
-            what=what, angle_deg=round(angle, 1), station_mm=pencil_mm, od_mm=od,
+            what=what, own=own, angle_deg=round(angle, 1) % 360, station_mm=pencil_mm, od_mm=od,
             arc_mm=None if od is None else round(math.pi * od * angle / 360, 2),
         )
-        for what, angle in wanted
+        for what, angle, own in wanted
     )  # fmt: skip
+
+
+def _usual(build: Build, work: WorkingBlank) -> list[str]:
+    """What a rod of these parts lines up without being told."""
+    parts = build.handle.parts
+    there = {
+        "label": True,
+        "hook keeper": any(p.kind == "hook_keeper" for p in parts),
+        "trigger": any(p.seat is not None and p.seat.trigger_mm is not None for p in parts),
+        "grip pattern": any(p.material == "wood" for p in parts),
+        "hood": any(p.kind == "seat_hood" for p in parts),
+        "gimbal slot": build.spine.zero == "gimbal",
+        "joint": bool(work.joints),
+    }
+    return [name for name, is_there in there.items() if is_there]
 
 
 def _map(
     build: Build, work: WorkingBlank, marks: tuple[ClockMark, ...], places: Sequence[PencilPlace]
 ) -> tuple[MapLine, ...]:
     """Arcs of every mark at every place a line is drawn."""
-    label = build.spine.label_deg
+    label = 0.0 if build.spine.zero == "label" else build.spine.label_deg
     out = []
     for p in places if marks else ():
         od = work.od_mm(p.station_mm)
@@ -290,7 +340,10 @@ def _schools(
     free = (work.length_mm or 0.0) - build.spine.clamp_mm
     model = model_from_drops(drops, build.spine.weight_g, max(free, 1.0) * THIRD)
     out = []
+    fixed = build.spine.zero in WILL_NOT_TURN
     for school, words in SCHOOL_WORDS.items():
+        if fixed and school != build.spine.school:
+            continue  # nothing is left to choose
         line = _line_of(build, school, zone, drops, flat)
         guides = _guides_at(build, school, line, side)
         if guides is None:
@@ -334,10 +387,24 @@ def _outcome(
         hung = abs(roll_under_load(model, guides, -height)[1]) < habits().holds_within_deg
     return SchoolOutcome(
         school=school, words=words, taken=taken, guides_deg=round(guides, 1), off_rest_deg=off,
-        torque_n_mm=None if torque is None else round(torque, 2),
+        torque_n_mm=None if torque is None else round(torque, 2), hand=in_the_hand(torque),
         rolls_deg=None if rolls is None else round(rolls, 1), holds=holds, holds_on_top=on_top, holds_below=hung,
         costs=_costs(school, off, holds),
     )  # fmt: skip
+
+
+def in_the_hand(torque_n_mm: float | None) -> str:
+    """A twist as a hand feels it; empty when it is not known.
+
+    >>> in_the_hand(20.0), in_the_hand(900.0)
+    ('light', 'strong')
+    """
+    if torque_n_mm is None:
+        return ""
+    by = habits()
+    if torque_n_mm <= by.hand_light_n_mm:
+        return "light"
+    return "firm" if torque_n_mm <= by.hand_firm_n_mm else "strong"
 
 
 def _ring_height_mm(build: Build) -> float:

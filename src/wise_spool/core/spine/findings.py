@@ -32,11 +32,28 @@ def find_in_spine(build: Build, plan: SpinePlan) -> list[Finding]:
     """How far the readings can be believed, and what the decision means."""
     spine, rule = build.spine, build.rule
     add = Noted("spine")
+    if plan.fixed:
+        off = (
+            ""
+            if plan.line_deg is None or plan.guides_deg is None
+            else (
+                f" The line that was found lies {apart_deg(plan.line_deg, plan.guides_deg):.0f}° from them."
+            )
+        )
+        add(
+            "spine-fixed",
+            "note",
+            f"The rod is lined up to {plan.zero}: guides and reel at {plan.guides_deg or 0:.0f}°.{off}",
+            "What is glued on already decides; the spine is not asked.",
+            Spot(field="spine.zero"),
+            "common practice",
+        )
+        return add.found
     if spine.school == "ignore":
         add(
             "spine-ignored",
             "note",
-            "The spine is left out by choice: guides and reel go on the witness mark (0°).",
+            f"The spine is left out by choice: guides and reel go at {plan.guides_deg or 0:.0f}° from {plan.zero}.",
             "One school builds on the straightest look and ignores the spine.",
             TRIALS,
         )
@@ -46,7 +63,7 @@ def find_in_spine(build: Build, plan: SpinePlan) -> list[Finding]:
         add(
             "spine-no-own-line",
             "check",
-            f"Say where the {name} is: its clock angle from the witness mark.",
+            f"Say where the {name} is: its clock angle from {plan.zero}.",
             "This school builds on a line that is measured, or found and entered by the builder.",
             TRIALS,
         )
@@ -243,7 +260,7 @@ def _judge_stability(plan: SpinePlan, add: Noted) -> None:
     if taken is None or taken.torque_n_mm is None or taken.rolls_deg is None:
         return
     numbers = {
-        s.words: f"{s.torque_n_mm or 0:.0f} N·mm, rolls {s.rolls_deg or 0:+.0f}°"
+        s.words: f"{s.hand}, {s.torque_n_mm or 0:.0f} N·mm, rolls {s.rolls_deg or 0:+.0f}°"
         for s in plan.schools
     }
     words = (
@@ -253,7 +270,7 @@ def _judge_stability(plan: SpinePlan, add: Noted) -> None:
     )
     found = Finding(
         code="spine-roll", stage="spine", weight="check" if not taken.holds and any(s.holds for s in plan.schools) else "note",
-        sentence=f"At the load that drops the tip by a third, the hand holds {taken.torque_n_mm:.0f} N·mm and {words}.",
+        sentence=f"At the load that drops the tip by a third, the twist in the hand is {taken.hand} and {words}.",
         rule="Energy of the bent blank and of the line over rings off the axis.", source="own derivation; stiffness from the drops",
         field="spine.school", figures=tuple(Figure(label=k, value=v) for k, v in numbers.items()),
     )  # fmt: skip

@@ -28,7 +28,11 @@ export function DecideJob() {
                 says: "the straightest line; the spine is ignored",
               },
               { value: "stiff_axis", label: "Stiff axis", says: "the axis measured stiffest" },
-              { value: "ignore", label: "Ignore it", says: "everything on the witness mark" },
+              {
+                value: "ignore",
+                label: "Ignore it",
+                says: "everything lined up to the zero of the clock",
+              },
             ]}
             onChange={(v) => edit("spine school", (b) => void (b.spine.school = v))}
           />
@@ -167,7 +171,11 @@ function SideBySide({ schools }: { schools: Outcome[] }) {
               <td className="text-answer">{Math.round(s.guides_deg)}°</td>
               <td>{s.off_rest_deg === null ? "–" : `${Math.round(s.off_rest_deg)}°`}</td>
               <td className="whitespace-nowrap">
-                {s.torque_n_mm === null ? "–" : `${s.torque_n_mm.toFixed(0)} N·mm`}
+                {s.torque_n_mm === null ? (
+                  "–"
+                ) : (
+                  <span title={`${s.torque_n_mm.toFixed(0)} N·mm`}>{s.hand}</span>
+                )}
               </td>
               <td className={s.holds === false ? "text-check" : ""}>
                 {s.rolls_deg === null

@@ -27,6 +27,7 @@ export function Dial(props: {
   section?: number;
   reading: ZoneReading | undefined;
   guidesDeg: number | null;
+  zero?: Build["spine"]["zero"];
   onAdd: (angle: number) => void;
   onMove: (index: number, angle: number) => void;
 }) {
@@ -92,15 +93,15 @@ export function Dial(props: {
       />
       <circle cx={C} cy={C} r="72" fill="none" stroke="var(--blank-edge)" strokeWidth="1" />
       <path d={`M${C - 7},${C - 86} h14 l-7,13 Z`} fill="var(--tape)" />
-      <text x={C} y={C - 36} textAnchor="middle" fontSize="12" fill="var(--mat-ink)">
-        witness
+      <text x={C} y={C + 4} textAnchor="middle" fontSize="12" fill="var(--mat-ink)">
+        {props.zero ?? "witness"}
       </text>
       {reading?.lines.map((line, i) => {
         const [x, y] = point(line.angle_deg, R + 26);
-        const [ix, iy] = point(line.angle_deg, 50);
+        const [ix, iy] = point(line.angle_deg, 58);
         const wide = Math.min(line.half_width_deg, 170);
         const colour = i === 0 ? "var(--pencil)" : "var(--mat-accent)";
-        const [tx, ty] = point(line.angle_deg, 30);
+        const [tx, ty] = point(line.angle_deg, 43);
         return (
           <g key={line.angle_deg}>
             <path

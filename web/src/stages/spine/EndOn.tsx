@@ -84,7 +84,7 @@ export function EndOn() {
         <circle cx={at(0, 34)[0]} cy={at(0, 34)[1]} r="4" fill="var(--tape)" stroke="var(--ink)" />
       </svg>
       <figcaption className="label text-center">
-        as it hangs in the hand, seen from the butt; dot: witness mark
+        as it hangs in the hand, seen from the butt; dot: {plan.spine.zero}
       </figcaption>
     </figure>
   );

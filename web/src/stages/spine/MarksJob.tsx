@@ -5,14 +5,21 @@ import { useRod, useShown } from "../../rod/store";
 import { Term } from "../../ui/controls";
 import { NumberField } from "../../ui/Field";
 import { diameter, length } from "../../ui/measure";
+import { ClockPlaces } from "./ClockPlaces";
 
 /** Where the pencil goes, place by place, as arcs round the blank. */
 export function MarksJob() {
   const { build, plan } = useShown();
   const id = useRod((s) => s.id);
   const { marks, map } = plan.spine;
-  if (!marks.length) return <p className="text-soft">The marks wait for a line: decide first.</p>;
-  const labelled = build.spine.label_deg !== null;
+  if (!marks.length)
+    return (
+      <div className="grid gap-4">
+        <p className="text-soft">The marks wait for a line: decide first.</p>
+        <ClockPlaces />
+      </div>
+    );
+  const labelled = build.spine.label_deg !== null && build.spine.zero !== "label";
   return (
     <div className="grid gap-4">
       <div className="flex flex-wrap items-end gap-4">
@@ -43,7 +50,7 @@ export function MarksJob() {
       <div className="overflow-x-auto">
         <table className="w-full">
           <thead>
-            <tr className="label border-b border-line text-right [&_th]:font-normal">
+            <tr className="label border-b border-line text-right [&_th]:pl-3 [&_th]:font-normal">
               <th className="text-left">place</th>
               <th>from the butt</th>
               <th>blank</th>
@@ -51,13 +58,13 @@ export function MarksJob() {
                 <Term says="Millimetres round the blank for one degree.">a degree</Term>
               </th>
               {marks.map((m) => (
-                <th key={m.what}>
+                <th key={m.own ?? m.what}>
                   {m.what} <span className="fig">{Math.round(m.angle_deg)}°</span>
                 </th>
               ))}
             </tr>
           </thead>
-          <tbody className="fig text-act">
+          <tbody className="fig text-act [&_td]:pl-3 [&_td]:whitespace-nowrap">
             {map.map((line) => (
               <tr
                 key={`${line.place}${line.station_mm}`}
@@ -83,9 +90,10 @@ export function MarksJob() {
         </table>
       </div>
       <p className="label">
-        Arcs run clockwise, seen from the butt, from the witness mark: lay a strip of paper round
+        Arcs run clockwise, seen from the butt, from {plan.spine.zero}: lay a strip of paper round
         the blank and mark the length on it.
       </p>
+      <ClockPlaces />
     </div>
   );
 }

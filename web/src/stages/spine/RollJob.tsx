@@ -55,14 +55,15 @@ export function RollJob() {
       <section>
         <h2>Where it comes to rest</h2>
         <p className="label mb-1">
-          Seen from the butt, clockwise from the witness mark. Load the blank, roll it, click where
-          your tape stops.
+          Seen from the butt, clockwise from {section ? "its witness mark" : plan.spine.zero}. Load
+          the blank, roll it, click where your tape stops.
         </p>
         <Dial
           trials={spine.trials}
           zone={zone}
           section={section}
           reading={shown}
+          zero={section ? "witness" : spine.zero}
           guidesDeg={section ? null : plan.spine.guides_deg}
           onAdd={add}
           onMove={(i, angle) =>
