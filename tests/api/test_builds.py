@@ -12,7 +12,7 @@ from sqlalchemy import text
 
 from tests.shop import fresh_store, settings
 from wise_spool.api.app import create_app
-from wise_spool.api.deps import Lately
+from wise_spool.api.deps import Lately, edition
 from wise_spool.demo.shop import demo_records
 
 
@@ -169,6 +169,18 @@ class OneRodNeverCostsMore(WithAShop):
         self.assertEqual(answer.status_code, 409)
         self.assertEqual(self.client.get(f"/api/builds/{bad['id']}/revisions").status_code, 200)
         self.assertEqual(self.client.get(f"/api/builds/{good['id']}").status_code, 200)
+
+    def test_what_another_edition_of_the_program_noted_for_the_rack_is_worked_out_anew(self):
+        state = self.new("Shown of old")
+        rods = {r["name"] for r in self.client.get("/api/builds", params={"most": 200}).json()}
+        self.assertIn("Shown of old", rods)
+        build_id = uuid.UUID(state["id"])
+        with self.store.engine.begin() as db:
+            noted = db.execute(text("select shown_for from build where id = :i"), {"i": build_id}).scalar_one()  # fmt: skip
+        self.store.keep_shown(build_id, {"name": "in another shape"}, noted.replace(edition(), "0" * 12))  # fmt: skip
+        again = self.client.get("/api/builds", params={"most": 200})
+        self.assertEqual(again.status_code, 200)
+        self.assertIn("Shown of old", {r["name"] for r in again.json()})
 
     def test_a_rod_that_cannot_be_planned_still_hangs_can_be_opened_and_undone(self):
         state = self.new("Odd")

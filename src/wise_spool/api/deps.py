@@ -6,6 +6,7 @@ import uuid
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field
+from functools import cache
 from threading import Lock
 from typing import Annotated, Generic, TypeVar
 
@@ -15,7 +16,7 @@ from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
 from wise_spool.logs import say
-from wise_spool.settings import Settings
+from wise_spool.settings import ROOT, Settings
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.habits import ShopHabits
 from wise_spool.store.rows import Kept
@@ -94,6 +95,17 @@ def fingerprint(said: dict[str, float]) -> str:
     if not said:
         return ""
     return hashlib.sha256(json.dumps(said, sort_keys=True).encode()).hexdigest()[:12]
+
+
+@cache
+def edition() -> str:
+    """A short name for the rules and shapes of this very program: what another one worked out, or
+    showed in another shape, is worked out anew."""
+    of = hashlib.sha256()
+    for folder in ("core", "api"):
+        for file in sorted((ROOT / "src" / "wise_spool" / folder).rglob("*.py")):
+            of.update(file.read_bytes())
+    return of.hexdigest()[:12]
 
 
 def work_out(rod: Rod, name: str = "") -> Planned:

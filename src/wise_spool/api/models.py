@@ -47,10 +47,6 @@ class Waiting(BaseModel):
     dryer: str
 
 
-RACK_SHAPE = 2
-"""Counts up when what is noted of a rod on the rack takes another shape."""
-
-
 class RackRod(BaseModel):
     """One rod on the rack: enough to draw and to say where it stands. ``problem`` says what is wrong
     with a rod that cannot be read or worked out."""

@@ -15,6 +15,7 @@ from wise_spool.core.document.guides import Guide, Guides, Reel, StatedAt, TipTo
 from wise_spool.core.document.parts import (
     Arbors,
     BoreStep,
+    ContourPoint,
     DryFit,
     Handle,
     Part,
@@ -367,7 +368,8 @@ def birch() -> Build:
             adhesives=(SLOW_PASTE, CLEAR_30, FORGE),
             parts=(
                 Part(id="rear", kind="rear_grip", name="turned birch grip", material="wood", length_mm=160,
-                     od_butt_mm=27, od_tip_mm=23, bore_butt_mm=11.0, bore_tip_mm=10.5, turned=True),
+                     od_butt_mm=27, od_tip_mm=23, bore_butt_mm=11.0, bore_tip_mm=10.5, turned=True,
+                     contour=(ContourPoint(at_mm=25, od_mm=25), ContourPoint(at_mm=85, od_mm=30.5), ContourPoint(at_mm=135, od_mm=24.5))),
                 Part(id="seat", kind="reel_seat", name="seat with birch insert", material="wood", length_mm=104, overlap_mm=8, tenon_od_mm=15, turned=True,
                      od_butt_mm=22, od_tip_mm=22, seat=SeatBore(bore_mm=11.5, usable_from_mm=0, usable_to_mm=96, foot_centre_mm=52)),
                 Part(id="check", kind="winding_check", name="winding check", material="metal", length_mm=2.5,

@@ -71,6 +71,13 @@ def _card(card: TurningCard, rule: MarkingRule, width: float) -> list[Flowable]:
         facts.append(f"tenon {format_length(card.tenon_mm, rule)}")
     if card.tip_tenon_mm:
         facts.append(f"tenon at the tip {format_length(card.tip_tenon_mm, rule)}")
+    facts.append(f"{format_length(card.girth_mm, rule)} round at its widest, {format_length(card.swell_at_mm, rule)} from the butt face")  # fmt: skip
+    if card.bought:
+        facts.append(f"turned down from a bored blank of {format_diameter(card.from_mm, rule)}")
+    if card.recess is not None:
+        facts.append(
+            f"recess in the {card.recess.face} face {format_diameter(card.recess.bore_mm, rule)}, {format_length(card.recess.depth_mm, rule)} deep"
+        )
     if card.drill is not None:
         snug, loose = card.drill.snug, card.drill.loose
         facts.append(
@@ -78,7 +85,9 @@ def _card(card: TurningCard, rule: MarkingRule, width: float) -> list[Flowable]:
         )
     a, b = card.mandrel_gap_butt_mm, card.mandrel_gap_tip_mm
     if a is not None and b is not None:
-        facts.append(f"mandrel loose by {a:.2f} mm at the butt face, {b:.2f} mm at the tip face: tape it up")  # fmt: skip
+        faces = [f"{format_diameter(abs(gap), rule)} {'loose' if gap >= 0 else 'tight'} at the {face} face" for gap, face in ((a, "butt"), (b, "tip"))]  # fmt: skip
+        facts.append(f"on the mandrel {' and '.join(faces)}")
+    facts.append(f"paper {', '.join(str(g) for g in card.grits)}")
     return [
         *section(f"Turn the {card.name}", rows, width, (0.2, 0.2, 0.2, 0.2, 0.2)),
         Paragraph("; ".join(facts) + ".", BODY),

@@ -1,13 +1,14 @@
 """Turning: cut lists that count the kerf, drills in both units, stop diameters."""
 
 import itertools
+import math
 import unittest
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.core.samples import INCH, blank, build, codes, finding, grip, seat, sticks
-from wise_spool.core.document.parts import Handle, Part, Stock
+from wise_spool.core.document.parts import ContourPoint, Handle, Part, Stock
 from wise_spool.core.handle.turning import STANDARD_DRILLS, Piece, choose_drill, plan_cuts
 from wise_spool.core.plan import plan
 
@@ -126,6 +127,36 @@ class Cards(unittest.TestCase):
         )
         self.assertLess(card.thin_tenon_mm, 0)
         self.assertEqual(finding(made, "turning-tenon").weight, "ruins")
+
+    def test_a_shaped_grip_is_turned_to_its_stations_and_says_its_girth(self):
+        shaped = grip(turned=True, contour=(ContourPoint(at_mm=60, od_mm=31), ContourPoint(at_mm=150, od_mm=22)))  # fmt: skip
+        _, card = self.card(shaped, sticks=sticks(400))
+        at = {s.at_mm: s.final_mm for s in card.stations if s.what == "shaped to"}
+        self.assertEqual(at, {60: 31, 150: 22})
+        self.assertAlmostEqual(card.swell_at_mm, 60, delta=7)
+        self.assertAlmostEqual(card.girth_mm, math.pi * 31, delta=0.2)
+        self.assertLessEqual(max(o.od_mm for o in card.outline), 31)
+        self.assertGreaterEqual(min(o.od_mm for o in card.outline), 22)
+
+    def test_a_waist_thinner_than_its_bore_leaves_no_wall(self):
+        waist = grip(contour=(ContourPoint(at_mm=100, od_mm=14),))
+        part = plan(build(blank=blank(), handle=Handle(parts=(waist,)))).handle.parts[0]
+        self.assertAlmostEqual(part.wall_mm, (14 - 11.65) / 2, delta=0.05)
+
+    def test_bought_foam_is_turned_on_the_mandrel_by_the_bore_it_has(self):
+        foam = grip(bore=9.5, material="foam", turned=True, bought_od_mm=32, od_butt_mm=26)
+        made, card = self.card(foam, mandrel_mm=10, side_mm=20)
+        self.assertEqual((made.handle.turning.cut_list.uncut, card.drill, card.from_mm), ((), None, 32))  # fmt: skip
+        self.assertAlmostEqual(card.mandrel_gap_butt_mm, -0.5)
+        self.assertEqual((card.stock_too_thin_mm, card.grits[0]), (0, 80))
+
+    def test_a_tenon_of_the_part_before_asks_for_a_recess_in_the_butt_face(self):
+        low = Part(id="low", kind="trim_ring", length_mm=30, tip_tenon_od_mm=18, bore_butt_mm=12.4)
+        high = grip("high", 100, turned=True, overlap_mm=12)
+        _, card = self.card(low, high, sticks=sticks(400))
+        self.assertEqual((card.recess.face, card.recess.depth_mm), ("butt", 12))
+        self.assertGreaterEqual(card.recess.bore_mm, 18)
+        self.assertGreaterEqual(card.recess_drill.loose.diameter_mm, card.recess.bore_mm)
 
     def test_mandrel_against_taper(self):
         _, card = self.card(grip(turned=True), mandrel_mm=10, sticks=sticks(400))

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from tests.core.samples import blank, build, grip, seat
 from wise_spool.core.document.guides import Guides, Reel
-from wise_spool.core.document.parts import Handle
+from wise_spool.core.document.parts import ContourPoint, Handle
 from wise_spool.core.plan import plan
 from wise_spool.core.work.balance import frustum_centre, frustum_volume_ml, part_mass_g
 
@@ -34,6 +34,16 @@ class Solids(unittest.TestCase):
         self.assertAlmostEqual(
             frustum_centre(a, b), float(np.trapezoid(area * x) / np.trapezoid(area)), places=4
         )
+
+    def test_a_shaped_part_weighs_its_swell(self):
+        # A point on the straight line changes nothing; a swell toward the tip adds and shifts.
+        straight = grip(length=100, od_butt_mm=20, od_tip_mm=20)
+        flat = straight.model_copy(update={"contour": (ContourPoint(at_mm=30, od_mm=20),)})
+        swollen = straight.model_copy(update={"contour": (ContourPoint(at_mm=70, od_mm=26),)})
+        self.assertAlmostEqual(part_mass_g(flat, 10, 10)[0], part_mass_g(straight, 10, 10)[0], places=3)  # fmt: skip
+        mass, centre = part_mass_g(swollen, 10, 10)
+        self.assertGreater(mass, 1.3 * part_mass_g(straight, 10, 10)[0])
+        self.assertGreater(centre, 50.5)
 
     def test_the_bore_is_not_counted(self):
         part = grip(length=100, od_butt_mm=20, od_tip_mm=20)

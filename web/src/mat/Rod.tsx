@@ -91,9 +91,13 @@ export function PartShape({
   const ra = (part.od_butt_mm / 2) * scale.k;
   const rb = (part.od_tip_mm / 2) * scale.k;
   const round = Math.min(5, Math.abs(b - a) / 4) * Math.sign(b - a);
+  const edge = (sign: 1 | -1) =>
+    part.outline
+      .slice(1, -1)
+      .map((o) => ` L${scale.x(part.start_mm + o.at_mm)},${y + (sign * o.od_mm * scale.k) / 2}`);
   const outline =
-    `M${a},${y - ra + 3} Q${a},${y - ra} ${a + round},${y - ra} L${b - round},${y - rb} Q${b},${y - rb} ${b},${y - rb + 3}` +
-    ` L${b},${y + rb - 3} Q${b},${y + rb} ${b - round},${y + rb} L${a + round},${y + ra} Q${a},${y + ra} ${a},${y + ra - 3} Z`;
+    `M${a},${y - ra + 3} Q${a},${y - ra} ${a + round},${y - ra}${edge(-1).join("")} L${b - round},${y - rb} Q${b},${y - rb} ${b},${y - rb + 3}` +
+    ` L${b},${y + rb - 3} Q${b},${y + rb} ${b - round},${y + rb}${edge(1).reverse().join("")} L${a + round},${y + ra} Q${a},${y + ra} ${a},${y + ra - 3} Z`;
   const texture = { cork: "speckle", wood: "grain" }[part.material as "cork" | "wood"];
   return (
     <g>

@@ -5,9 +5,8 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
 
-from wise_spool import __version__
 from wise_spool.api import models as m
-from wise_spool.api.deps import InShop, Shop, fingerprint
+from wise_spool.api.deps import InShop, Shop, edition, fingerprint
 from wise_spool.api.problems import ProblemError, field_problems
 from wise_spool.api.routes.builds import as_state
 from wise_spool.core.document.build import Build
@@ -75,7 +74,7 @@ def put_away(build_id: uuid.UUID, shop: InShop, back: bool = False) -> None:
 
 def hung(shop: Shop, h: Hanging, habits: str = "") -> m.RackRod:
     """One rod as it hangs: as it was last worked out, or worked out now and noted."""
-    shown_for = f"{h.version}/{__version__}/{m.RACK_SHAPE}/{habits}"
+    shown_for = f"{h.version}/{edition()}/{habits}"
     if h.shown is not None and h.shown_for == shown_for:
         return m.RackRod.model_validate(h.shown)
     rod = _worked_out(shop, h)

@@ -52,6 +52,13 @@ class BorePoint(Row):
     bore_mm: BoreMm
 
 
+class ContourPoint(Row):
+    """A diameter between the faces of a shaped part: a swell, a waist."""
+
+    at_mm: LengthMm
+    od_mm: DiameterMm
+
+
 class BoreStep(Row):
     """A stretch of a seat's inside that differs from its bore: a lip when narrower."""
 
@@ -104,7 +111,9 @@ class Part(Frozen):
     to slide over; ``closed_end_mm`` is the solid end of a blind hole,
     which lengthens the rod beyond the blank. ``inside`` holds readings of the
     bore between its faces; ``mass_g`` is what the scale said; ``on_rod`` is a part
-    that stays where it is, as in a repair.
+    that stays where it is, as in a repair. ``contour`` are the diameters it is shaped to between
+    its faces; ``bought_od_mm`` is the outside of a bored blank it is turned down from, such as foam,
+    instead of sawn stock.
     """
 
     id: Id
@@ -126,6 +135,10 @@ class Part(Frozen):
     closed_end_mm: LengthMm = 0.0
     mass_g: MassG | None = None
     turned: bool = False
+    contour: Annotated[
+        tuple[ContourPoint, ...], Field(max_length=12), AfterValidator(numbered("o"))
+    ] = ()
+    bought_od_mm: DiameterMm | None = None
     power_drill: bool = False
     on_rod: bool = False
     adhesive: Words = ""

@@ -168,6 +168,9 @@ class Habits(Frozen):
         "blank-power",
     )
     # spine
+    palm_mm: float = _habit(
+        85.0, "How wide a palm is drawn across a grip.", "mm", 60, 120, "memory"
+    )
     hand_light_n_mm: float = _habit(
         60.0,
         "A twist up to this is held without being felt.",

@@ -197,9 +197,11 @@ def _turning(build: Build, fitted: tuple[Fitted, ...]) -> TurningPlan:
             turning_card(
                 f.part, f.placed.name, hidden_mm(parts, i), _tip_tenon(f.part, ahead),
                 None if a is None or b is None else (a, b), stock, build.handle.drills,
+                f.placed.recess, None if f.bore is None else (float(f.bore.bore_mm[0]), float(f.bore.bore_mm[-1])),
             )
         )  # fmt: skip
-    pieces = pieces_of([(f.part, f.placed.name) for _, f in turned], stock)
+    sawn = [(f.part, f.placed.name) for _, f in turned if f.part.bought_od_mm is None]
+    pieces = pieces_of(sawn, stock)
     return TurningPlan(cut_list=plan_cuts(pieces, stock), cards=tuple(cards))
 
 

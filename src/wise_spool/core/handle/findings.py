@@ -386,7 +386,7 @@ def _judge_turning(build: Build, plan: HandlePlan, add: Noted) -> None:
             )
             add("turning-tenon", "ruins" if gone else "check", f"The tenon of the {card.name} {keeps}: make it thicker, or bore it after gluing.", f"Under {habits().tenon_wall_mm:g} mm a tenon breaks.", None, "from habit, editable")  # fmt: skip
         if card.stock_too_thin_mm > 0:
-            add("turning-thin", "ruins", f"The {card.name} is {format_diameter(card.stock_too_thin_mm, rule)} thicker than the stock is wide.", "Square stock turns round at its side.", Spot(field="handle.stock.side_mm"))  # fmt: skip
+            add("turning-thin", "ruins", f"The {card.name} is {format_diameter(card.stock_too_thin_mm, rule)} thicker than {'the blank it is turned from' if card.bought else 'the stock is wide'}.", "Square stock turns round at its side.", Spot(field=f"handle.parts.{card.part_id}.bought_od_mm" if card.bought else "handle.stock.side_mm"))  # fmt: skip
     if plan.turning.cards:
         add(
             "turning-caution",

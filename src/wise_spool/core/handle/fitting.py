@@ -28,6 +28,7 @@ from wise_spool.core.handle.fits import (
     stretch_of,
 )
 from wise_spool.core.handle.nesting import Nest
+from wise_spool.core.handle.outline import outline
 from wise_spool.core.handle.reaming import Cut, after_passes, hand_spread
 from wise_spool.core.handle.stack import (
     GLUED_TO_BLANK,
@@ -92,14 +93,15 @@ def fit_part(
         wanted_a, wanted_b = (round(od / (1 + stretch.wanted) + room, 3) for od in (od_a, od_b))  # fmt: skip
     wall = None
     if wanted_a is not None and wanted_b is not None:
-        wall = round(min(part.od_butt_mm - wanted_a, part.od_tip_mm - wanted_b) / 2, 2)
+        fall = (wanted_b - wanted_a) / part.length_mm
+        wall = round(min(o.od_mm - wanted_a - fall * o.at_mm for o in outline(part)) / 2, 2)
     band = None
     if taper is not None and on_blank:
         at = np.linspace(inner, max(min(end, taper.length_mm), inner), SAMPLES)
         band = round(float(taper.band_mm(at).max()), 3)
     placed = PartPlaced(
         id=part.id, kind=part.kind, name=part_name(part), start_mm=round(start, 3), end_mm=round(end, 3),
-        od_butt_mm=part.od_butt_mm, od_tip_mm=part.od_tip_mm, material=part.material,
+        od_butt_mm=part.od_butt_mm, od_tip_mm=part.od_tip_mm, outline=outline(part), material=part.material,
         butt_face=_face(inner, od_a, wanted_a, bore, 0.0), tip_face=_face(end, od_b, wanted_b, bore, hollow),
         enters=enters, verdict=judged.verdict, remove_mm=judged.remove_mm, stops_short_mm=judged.stops_short_mm,
         dry_short_mm=judged.dry_short_mm, binds_at_mm=judged.binds_at_mm, held_at_mm=judged.held_at_mm,

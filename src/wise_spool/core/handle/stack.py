@@ -13,6 +13,7 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.dry_fits import BlankLesson, DryFitRead
 from wise_spool.core.handle.fits import Bore
+from wise_spool.core.handle.outline import Outside
 from wise_spool.core.handle.reaming import Cut
 
 PART_WORDS: dict[PartKind, str] = {
@@ -99,6 +100,7 @@ class PartPlaced(Frozen):
     end_mm: float
     od_butt_mm: float
     od_tip_mm: float
+    outline: tuple[Outside, ...]
     material: str
     butt_face: Face
     tip_face: Face

@@ -6,10 +6,14 @@ Method page: ``docs/methods/turning.md``.
 import math
 from collections.abc import Sequence
 
-from wise_spool.core.document.parts import Drill, Part, Stock
+import numpy as np
+
+from wise_spool.core.document.parts import Drill, Part, PartMaterial, Stock
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MM_PER_INCH
+from wise_spool.core.handle.outline import Outside, od_at, outline, said
+from wise_spool.core.handle.stack import Recess
 
 CORNERS = 2**0.5
 """Square stock turns round at its side; its corner is this much further out."""
@@ -25,6 +29,17 @@ STANDARD_DRILLS: tuple[Drill, ...] = tuple(
     sorted((*SIXTY_FOURTHS, *HALF_MILLIMETRES), key=lambda d: d.diameter_mm)
 )
 """Inch drills by 64ths from 1/8 to 1 in and metric ones by half millimetres (common practice)."""
+
+
+GRITS: dict[PartMaterial, tuple[int, ...]] = {
+    "cork": (80, 120, 220, 320),
+    "foam": (80, 120, 240),
+    "wood": (120, 180, 240, 320, 400),
+    "rubber": (120, 240),
+    "graphite": (320, 600),
+    "metal": (400, 800),
+}
+"""Abrasive papers in turn, coarse to fine, from habit; the material's own advice comes first."""
 
 
 class Piece(Frozen):
@@ -73,7 +88,9 @@ class DrillChoice(Frozen):
 
 
 class TurningCard(Frozen):
-    """All a part needs at the lathe. ``thin_tenon_mm`` is the wall a tenon keeps round the bore, when that
+    """All a part needs at the lathe. ``from_mm`` is the outside it is turned down from, ``bought`` when it
+    came as a bored blank; ``recess`` takes another part's end; ``outline`` is its finished outside, widest
+    at ``swell_at_mm`` where the girth is ``girth_mm``. ``thin_tenon_mm`` is the wall a tenon keeps round the bore, when that
     is too little to turn."""
 
     part_id: str
@@ -84,6 +101,15 @@ class TurningCard(Frozen):
     tip_tenon_mm: float
     thin_tenon_mm: float | None
     stations: tuple[TurningStation, ...]
+    outline: tuple[Outside, ...]
+    swell_at_mm: float
+    girth_mm: float
+    palm_mm: float
+    from_mm: float
+    bought: bool
+    recess: Recess | None
+    recess_drill: DrillChoice | None
+    grits: tuple[int, ...]
     drill: DrillChoice | None
     mandrel_gap_butt_mm: float | None
     mandrel_gap_tip_mm: float | None
@@ -207,30 +233,32 @@ def turning_card(
     wanted_mm: tuple[float, float] | None,
     stock: Stock,
     drills: Sequence[Drill],
+    recess: Recess | None = None,
+    found_mm: tuple[float, float] | None = None,
 ) -> TurningCard:
     """Stations, diameters to stop at, tenon, drill and mandrel of one part.
 
     The stop diameter leaves the sanding allowance; the rough one 3 mm more. The
-    drill is the largest that stays inside the smaller bore wanted.
+    drill is the largest that stays inside the smaller bore wanted. What was bought
+    bored sits on the mandrel by the bore it has (``found_mm``), stock by the one it will have.
     """
     tenon = part.overlap_mm if part.tenon_od_mm is not None else 0.0
     tip_mm, tip_od = tip_tenon or (0.0, part.od_tip_mm)
     places = [(0.0, part.od_butt_mm, "butt face"), (part.length_mm, part.od_tip_mm, "tip face")]
     body = part.length_mm - tenon - tip_mm
-    for share in (0.25, 0.5, 0.75):
-        at = tenon + body * share
-        od = part.od_butt_mm + (part.od_tip_mm - part.od_butt_mm) * at / part.length_mm
-        places.append((at, od, "body"))
+    shaped = [at for at, _ in said(part)[1:-1] if tenon < at < part.length_mm - tip_mm]
+    for at in shaped or [tenon + body * share for share in (0.25, 0.5, 0.75)]:
+        places.append((at, _od(part, at), "shaped to" if shaped else "body"))
     if part.tenon_od_mm is not None and tenon > 0:
         places[0] = (0.0, part.tenon_od_mm, "tenon")
         places.append((tenon, part.tenon_od_mm, "tenon end"))
-        shoulder = part.od_butt_mm + (part.od_tip_mm - part.od_butt_mm) * tenon / part.length_mm
-        places.append((tenon, shoulder, "shoulder"))
+        places.append((tenon, _od(part, tenon), "shoulder"))
     if tip_mm > 0:
         at = part.length_mm - tip_mm
-        shoulder = part.od_butt_mm + (part.od_tip_mm - part.od_butt_mm) * at / part.length_mm
+        shoulder = _od(part, at)
         places[1] = (part.length_mm, tip_od, "tip tenon")
         places += [(at, max(shoulder, tip_od), "tip shoulder"), (at, tip_od, "tip tenon begins")]
+    side = part.bought_od_mm or stock.side_mm
     stations = []
     for at, final, what in sorted(places, key=_along):
         fit = "tenon" in what
@@ -238,21 +266,32 @@ def turning_card(
         stations.append(
             TurningStation(
                 at_mm=round(at, 2), final_mm=round(final, 2), stop_mm=round(stop, 2),
-                rough_mm=round(min(stop + habits().rough_over_mm, stock.side_mm), 2), what=what,
+                rough_mm=round(min(stop + habits().rough_over_mm, side), 2), what=what,
             )
         )  # fmt: skip
-    widest = max(s.stop_mm for s in stations)
+    outside = outline(part)
+    swell = max(outside, key=lambda o: o.od_mm)
+    widest = max(*(s.stop_mm for s in stations), swell.od_mm + stock.sanding_mm)
     mandrel = stock.mandrel_mm
+    on_mandrel = found_mm if part.bought_od_mm is not None else wanted_mm
     return TurningCard(
         part_id=part.id, name=name, length_mm=part.length_mm,
         exposed_mm=round(part.length_mm - hidden_mm, 2), tenon_mm=round(tenon, 2), tip_tenon_mm=round(tip_mm, 2),
         thin_tenon_mm=_thin_tenon(part, tenon, tip_tenon, wanted_mm),
-        stations=tuple(stations),
-        drill=None if wanted_mm is None else choose_drill(min(wanted_mm), drills or STANDARD_DRILLS),
-        mandrel_gap_butt_mm=_loose_on(mandrel, wanted_mm, 0),
-        mandrel_gap_tip_mm=_loose_on(mandrel, wanted_mm, 1),
-        stock_too_thin_mm=round(max(widest - stock.side_mm, 0.0), 2),
+        stations=tuple(stations), outline=outside, swell_at_mm=swell.at_mm,
+        girth_mm=round(math.pi * swell.od_mm, 1), palm_mm=habits().palm_mm,
+        from_mm=side, bought=part.bought_od_mm is not None, recess=recess,
+        recess_drill=None if recess is None else choose_drill(recess.bore_mm, drills or STANDARD_DRILLS),
+        grits=GRITS[part.material],
+        drill=None if wanted_mm is None or part.bought_od_mm is not None else choose_drill(min(wanted_mm), drills or STANDARD_DRILLS),
+        mandrel_gap_butt_mm=_loose_on(mandrel, on_mandrel, 0),
+        mandrel_gap_tip_mm=_loose_on(mandrel, on_mandrel, 1),
+        stock_too_thin_mm=round(max(widest - side, 0.0), 2),
     )  # fmt: skip
+
+
+def _od(part: Part, at_mm: float) -> float:
+    return float(od_at(part, np.array([at_mm]))[0])
 
 
 def _along(place: tuple[float, float, str]) -> tuple[float, int]:
@@ -279,9 +318,9 @@ def _thin_tenon(
 
 
 def _loose_on(
-    mandrel_mm: float | None, wanted_mm: tuple[float, float] | None, face: int
+    mandrel_mm: float | None, bore_mm: tuple[float, float] | None, face: int
 ) -> float | None:
     """How loose a bore is on the mandrel at one face, on the diameter."""
-    if mandrel_mm is None or wanted_mm is None:
+    if mandrel_mm is None or bore_mm is None:
         return None
-    return round(wanted_mm[face] - mandrel_mm, 3)
+    return round(bore_mm[face] - mandrel_mm, 3)

@@ -18,6 +18,7 @@ from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.masses import guide_mass_g, tip_top_mass_g
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.handle.outline import volume_and_centre
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.work.glue_up import GlueUpPlan
 
@@ -80,12 +81,14 @@ def frustum_centre(od_a_mm: float, od_b_mm: float) -> float:
 def part_mass_g(part: Part, bore_a_mm: float, bore_b_mm: float) -> tuple[float, float]:
     """Mass in g and centre as mm from the part's butt face; weighed parts keep their mass."""
     outer = frustum_volume_ml(part.od_butt_mm, part.od_tip_mm, part.length_mm)
+    centre = frustum_centre(part.od_butt_mm, part.od_tip_mm) * part.length_mm
+    if part.contour:
+        outer, centre = volume_and_centre(part)
     hollow = part.length_mm - part.closed_end_mm
     inner = frustum_volume_ml(bore_a_mm, bore_b_mm, max(hollow, 0.0))
     solid = max(outer - inner, 0.0)
     if part.seat is not None:
         solid *= habits().seat_solid
-    centre = frustum_centre(part.od_butt_mm, part.od_tip_mm) * part.length_mm
     mass = (
         part.mass_g
         if part.mass_g is not None

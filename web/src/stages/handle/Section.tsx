@@ -33,7 +33,7 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
   const pxPerMm = (width - 24) / (to - from);
   const x = (mm: number) =>
     flipped ? width - 12 - (mm - from) * pxPerMm : 12 + (mm - from) * pxPerMm;
-  const widest = Math.max(...parts.map((p) => Math.max(p.od_butt_mm, p.od_tip_mm)));
+  const widest = Math.max(...parts.flatMap((p) => p.outline.map((o) => o.od_mm)));
   const k = (H - (build.handle.reference ? 48 : 34)) / widest;
   const y = (H - (build.handle.reference ? 14 : 0)) / 2;
   const od = (s: number) => drawnOd(plan.blank.taper, s);
@@ -67,7 +67,7 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
           const boreA = Math.min(bore(p.butt_face, od(p.butt_face.station_mm)), p.od_butt_mm - 1);
           const boreB = Math.min(bore(p.tip_face, od(p.tip_face.station_mm)), p.od_tip_mm - 1);
           const half = (sign: 1 | -1) =>
-            `${a},${y + (sign * p.od_butt_mm * k) / 2} ${b},${y + (sign * p.od_tip_mm * k) / 2} ${b},${y + (sign * boreB * k) / 2} ${a},${y + (sign * boreA * k) / 2}`;
+            `${p.outline.map((o) => `${x(p.start_mm + o.at_mm)},${y + (sign * o.od_mm * k) / 2}`).join(" ")} ${b},${y + (sign * boreB * k) / 2} ${a},${y + (sign * boreA * k) / 2}`;
           return (
             <g
               key={p.id}

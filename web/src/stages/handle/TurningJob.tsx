@@ -1,7 +1,8 @@
 import { FileText, X } from "lucide-react";
 import { Link } from "wouter";
 
-import type { Plan } from "../../api/types";
+import type { Build, Plan } from "../../api/types";
+import { freshRowId } from "../../rod/changes";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
@@ -222,14 +223,25 @@ function CardView({ card }: { card: Card }) {
   const { rule } = build;
   const pad = 30;
   const k = (width - 2 * pad) / card.length_mm;
-  const widest = Math.max(...card.stations.map((s) => s.rough_mm), 1);
+  const widest = Math.max(
+    ...card.stations.map((s) => s.rough_mm),
+    ...card.outline.map((o) => o.od_mm),
+  );
   const thick = Math.min(74 / widest, k);
   const y = 58;
   const x = (mm: number) => pad + mm * k;
-  const edge = (pick: (s: Card["stations"][number]) => number, sign: 1 | -1) =>
-    card.stations.map((s) => `${x(s.at_mm)},${y + (sign * pick(s) * thick) / 2}`);
+  const closed = (along: [number, number][]) => {
+    const edge = (sign: 1 | -1) =>
+      along.map(([at, od]) => `${x(at)},${y + (sign * od * thick) / 2}`);
+    return [...edge(-1), ...edge(1).reverse()].join(" ");
+  };
   const outline = (pick: (s: Card["stations"][number]) => number) =>
-    [...edge(pick, -1), ...edge(pick, 1).reverse()].join(" ");
+    closed(card.stations.map((s) => [s.at_mm, pick(s)]));
+  const shaped = card.outline.length > 2;
+  const palm = Math.min(
+    Math.max(card.swell_at_mm - card.palm_mm / 2, 0),
+    card.length_mm - card.palm_mm,
+  );
   return (
     <section ref={ref} className="border-t border-line pt-3">
       <div className="flex flex-wrap items-baseline gap-x-5">
@@ -238,6 +250,7 @@ function CardView({ card }: { card: Card }) {
           {length(card.length_mm, rule)} long, {length(card.exposed_mm, rule)} exposed
           {card.tenon_mm > 0 && `, tenon ${length(card.tenon_mm, rule)}`}
           {card.tip_tenon_mm > 0 && `, tenon at the tip ${length(card.tip_tenon_mm, rule)}`}
+          {`; ${length(card.girth_mm, rule)} round at its widest`}
         </span>
       </div>
       <svg
@@ -254,7 +267,30 @@ function CardView({ card }: { card: Card }) {
           stroke="var(--pencil)"
           strokeDasharray="6 4"
         />
-        <polygon points={outline((s) => s.final_mm)} fill="var(--wood)" />
+        <polygon
+          points={
+            shaped
+              ? closed(card.outline.map((o) => [o.at_mm, o.od_mm]))
+              : outline((s) => s.final_mm)
+          }
+          fill="var(--wood)"
+        />
+        {palm >= 0 && (
+          <rect
+            x={x(palm)}
+            width={card.palm_mm * k}
+            y={2}
+            height={H - 22}
+            rx={14}
+            fill="var(--pencil)"
+            fillOpacity=".08"
+            stroke="var(--pencil)"
+            strokeOpacity=".5"
+            strokeDasharray="3 4"
+          >
+            <title>a palm</title>
+          </rect>
+        )}
         {card.stations.map((s, n) => (
           <g key={n}>
             <line
@@ -304,6 +340,26 @@ function CardView({ card }: { card: Card }) {
           </tbody>
         </table>
         <div className="grid content-start gap-2 text-small">
+          {card.bought && (
+            <p>
+              Bought bored, <span className="fig">{diameter(card.from_mm, rule)}</span> outside: it
+              goes on the mandrel as it is.
+            </p>
+          )}
+          {card.recess && (
+            <p>
+              Recess in its {card.recess.face} face:{" "}
+              <strong className="fig text-head">{diameter(card.recess.bore_mm, rule)}</strong>,{" "}
+              <span className="fig">{length(card.recess.depth_mm, rule)}</span> deep
+              {card.recess_drill?.loose &&
+                ` (bit ${card.recess_drill.loose.name}, ${diameter(card.recess_drill.loose_over_mm ?? 0, rule)} over)`}
+              {card.recess.made ? "; it is there." : ", before it is shaped."}
+            </p>
+          )}
+          <p>
+            Paper, coarse to fine: <span className="fig">{card.grits.join(", ")}</span>; wipe the
+            dust off between.
+          </p>
           {card.drill && (
             <p>
               Bore <span className="fig">{diameter(card.drill.wanted_mm, rule)}</span> at its
@@ -319,14 +375,92 @@ function CardView({ card }: { card: Card }) {
           )}
           {card.mandrel_gap_butt_mm !== null && card.mandrel_gap_tip_mm !== null && (
             <p>
-              On the mandrel it is loose by{" "}
-              <span className="fig">{diameter(card.mandrel_gap_butt_mm, rule)}</span> at the butt
-              face and <span className="fig">{diameter(card.mandrel_gap_tip_mm, rule)}</span> at the
-              tip face: tape it up to centre it.
+              On the mandrel it is{" "}
+              <span className="fig">{looseness(card.mandrel_gap_butt_mm, rule)}</span> at the butt
+              face and <span className="fig">{looseness(card.mandrel_gap_tip_mm, rule)}</span> at
+              the tip face{card.mandrel_gap_butt_mm > 0 && ": tape the mandrel up to centre it"}.
             </p>
           )}
         </div>
       </div>
+      <Shaping card={card} />
     </section>
+  );
+}
+
+const looseness = (gap: number, rule: Build["rule"]) =>
+  `${diameter(Math.abs(gap), rule)} ${gap >= 0 ? "loose" : "tight"}`;
+
+/** The diameters a part is shaped to between its faces, and what it is turned from. */
+function Shaping({ card }: { card: Card }) {
+  const { build } = useShown();
+  const edit = useRod((s) => s.edit);
+  const part = build.handle.parts.find((p) => p.id === card.part_id);
+  if (!part) return null;
+  const at = `handle.parts.${part.id}`;
+  const points = part.contour ?? [];
+  return (
+    <div className="mt-2 flex flex-wrap items-start gap-x-4 gap-y-2">
+      <MeasureField
+        path={`${at}.bought_od_mm`}
+        label="Bought bored, outside"
+        kind="diameter"
+        optional
+        className="w-36"
+        placeholder="from stock"
+        mm={part.bought_od_mm ?? null}
+        keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).bought_od_mm = mm)}
+      />
+      {points.map((c) => (
+        <div key={c.id} className="flex items-start gap-1">
+          <MeasureField
+            path={`${at}.contour.${c.id}.at_mm`}
+            label="Shaped at"
+            hint="from its butt face"
+            className="w-24"
+            mm={c.at_mm}
+            keep={(mm) => (b) =>
+              void (rowOf(rowOf(b.handle.parts, part.id).contour!, c.id).at_mm = mm ?? 0)
+            }
+          />
+          <MeasureField
+            path={`${at}.contour.${c.id}.od_mm`}
+            label="to"
+            kind="diameter"
+            className="w-24"
+            mm={c.od_mm}
+            keep={(mm) => (b) =>
+              void (rowOf(rowOf(b.handle.parts, part.id).contour!, c.id).od_mm = mm ?? 1)
+            }
+          />
+          <IconButton
+            name="Not shaped there"
+            className="mt-5"
+            onClick={() =>
+              edit("not shaped there", (b) =>
+                takeOut(rowOf(b.handle.parts, part.id).contour!, c.id),
+              )
+            }
+          >
+            <X size={14} />
+          </IconButton>
+        </div>
+      ))}
+      <Button
+        className="mt-5"
+        disabled={points.length >= 12}
+        onClick={() =>
+          edit(`shape the ${card.name}`, (b) => {
+            const mine = rowOf(b.handle.parts, part.id);
+            const last = mine.contour?.at(-1);
+            const at_mm = Math.round(((last?.at_mm ?? 0) + mine.length_mm) / 2);
+            const od_mm = (mine.od_butt_mm + mine.od_tip_mm) / 2;
+            (mine.contour ??= []).push({ id: freshRowId(), at_mm, od_mm });
+          })
+        }
+      >
+        Shape it at a station
+      </Button>
+    </div>
   );
 }
