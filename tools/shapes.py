@@ -10,9 +10,11 @@ from typing import Any, get_args
 
 from pydantic import BaseModel
 
+from wise_spool.core.document.assumed import ASSUMABLE, default_of
 from wise_spool.core.document.design import RodType
 from wise_spool.core.document.parts import PartMaterial
 from wise_spool.core.finish.coats import KIND_WORDS as FINISH_WORDS
+from wise_spool.core.ground.units import G_PER_OZ, ML_PER_FL_OZ
 from wise_spool.core.guides.datums import DATUM_WORDS
 from wise_spool.core.handle.arbors import SCHOOL_WORDS as ARBOR_WORDS
 from wise_spool.core.handle.sizes import SIZED
@@ -42,8 +44,10 @@ def shapes(schema: dict[str, Any]) -> str:
         + _table("PART_WORDS", PART_WORDS)
         + _table("DATUM_WORDS", {d: w.removeprefix("the ") for d, w in DATUM_WORDS.items()})
         + _table("SPINE_WORDS", SPINE_WORDS)
+        + _numbers("ASSUMED", {path: default_of(path) for path in ASSUMABLE})
         + _table("ZERO_WORDS", ZERO_WORDS)
-        + _degrees("CLOCK_PLACES", CLOCK_PLACES)
+        + _numbers("CLOCK_PLACES", CLOCK_PLACES)
+        + f"\nexport const G_PER_OZ = {G_PER_OZ};\nexport const ML_PER_FL_OZ = {ML_PER_FL_OZ};\n"
         + _table("ARBOR_WORDS", ARBOR_WORDS)
         + _table("ASSEMBLY_WORDS", ASSEMBLY_WORDS)
         + _table("ADHESIVE_WORDS", ADHESIVE_WORDS)
@@ -78,7 +82,7 @@ def _table(name: str, words: Mapping[Any, str]) -> str:
     return f"\nexport const {name} = {{\n{rows}}};\n"
 
 
-def _degrees(name: str, rows: Mapping[str, float]) -> str:
+def _numbers(name: str, rows: Mapping[str, float]) -> str:
     return f"\n// prettier-ignore\nexport const {name}: Record<string, number> = {json.dumps(dict(rows))};\n"
 
 

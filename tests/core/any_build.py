@@ -11,6 +11,7 @@ from wise_spool.core.document.parts import (
     Arbors,
     BorePoint,
     BoreStep,
+    ContourPoint,
     DryFit,
     Handle,
     Part,
@@ -19,10 +20,17 @@ from wise_spool.core.document.parts import (
     Stick,
     Stock,
 )
-from wise_spool.core.document.spine import Drop, FlatReading, RollTrial, Spine
+from wise_spool.core.document.spine import ClockPlace, Drop, FlatReading, RollTrial, Spine
 from wise_spool.core.ground.measures import STEP_MM
+from wise_spool.core.ground.units import Units
 
 rules = st.sampled_from(sorted(STEP_MM))
+units = st.builds(
+    Units,
+    weight=st.sampled_from(["g", "oz"]),
+    warmth=st.sampled_from(["°C", "°F"]),
+    volume=st.sampled_from(["mL", "fl oz"]),
+)
 lengths = st.floats(0, 3000)
 stations = st.floats(0, 6000)
 diameters = st.floats(0.3, 60)
@@ -72,6 +80,13 @@ spines = st.builds(
     weight_g=st.floats(0.1, 5000),
     clamp_mm=st.floats(0, 6000),
     label_deg=st.none() | angles,
+    zero=st.sampled_from(["witness", "witness", "label", "gimbal", "guides"]),
+    places=st.lists(
+        st.builds(
+            ClockPlace, name=st.sampled_from(["label", "thumb", "Joint"]), from_guides_deg=angles
+        ),
+        max_size=3,
+    ).map(tuple),
 )
 KINDS = [
     "butt_cap",
@@ -99,6 +114,10 @@ plain_parts = st.builds(
     overlap_mm=st.just(0.0) | lengths,
     closed_end_mm=st.just(0.0) | lengths,
     turned=st.booleans(),
+    contour=st.lists(st.builds(ContourPoint, at_mm=lengths, od_mm=diameters), max_size=3).map(
+        tuple
+    ),
+    bought_od_mm=st.none() | diameters,
     inside=st.lists(st.builds(BorePoint, at_mm=lengths, bore_mm=st.floats(0, 60)), max_size=4).map(
         tuple
     ),
@@ -215,7 +234,9 @@ builds = st.builds(
         Brief,
         rod_type=st.sampled_from(["spinning", "casting", "trolling", "fly"]),
         cold=st.booleans(),
+        wish_g=st.none() | st.floats(1, 3000),
     ),
+    units=units,
     blank=blanks,
     spine=spines,
     handle=handles,

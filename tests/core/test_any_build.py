@@ -2,6 +2,7 @@
 
 import json
 import math
+import re
 import unittest
 from datetime import date
 
@@ -51,6 +52,24 @@ class AnyBuild(unittest.TestCase):
             self.assertNotRegex(f.sentence, r"None|nan|inf\b|_mm|\{|\}")
             self.assertTrue(f.rule and f.source)
             self.assertIn(f.stage, STAGES)
+
+    @MANY
+    @given(builds)
+    def test_a_rod_is_spoken_of_in_its_own_units(self, build: Build):
+        # A ring's, a drill's and a reamer's name is its size as it is sold.
+        sold = r"(ring of|ring|drill|reamer|to|or|one of|first to) [\d.]+ mm|[\d.]+ mm, or [\d/]+ in|\d+ to \d+ mm is the least|[\dn.]+/64 in"
+        said = [
+            s
+            for f in plan(build).findings
+            for s in (f.sentence, f.rule, *(x.value for x in f.figures))
+        ]
+        foreign = [r"\d (g|kg)\b" if build.units.weight == "oz" else r"\d oz\b"]
+        foreign.append("°C" if build.units.warmth == "°F" else "°F")
+        foreign.append(r"\d mL" if build.units.volume == "fl oz" else r"\d fl oz")
+        foreign.append(r"\d mm\b" if build.rule.startswith("in") else r"\d in\b")
+        for text in said:
+            for unit in foreign:
+                self.assertNotRegex(re.sub(sold, "", text), unit)
 
     @MANY
     @given(builds)

@@ -256,7 +256,9 @@ class Building(InTheBrowser):
         self.server.start()
         self.page = self.open_page()
         self.page.goto(address)
-        expect(self.page.get_by_role("radio", name="Glass")).to_have_attribute("data-state", "on")
+        expect(self.page.get_by_role("radio", name="Glass")).to_have_attribute(
+            "data-state", "on", timeout=20_000
+        )
         self.kept()
         self.assertEqual(self.rod("Waiting")["build"]["blank"]["material"], "glass")
 

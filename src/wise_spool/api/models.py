@@ -16,6 +16,7 @@ from wise_spool.core.document.log import LogEntry
 from wise_spool.core.ground.fields import Name, Words
 from wise_spool.core.ground.findings import Finding
 from wise_spool.core.ground.measures import MarkingRule, MeasureKind, Unit
+from wise_spool.core.ground.units import Units
 from wise_spool.core.guides.gaps import GuidePlaced
 from wise_spool.core.handle.stack import PartPlaced
 from wise_spool.core.plan import Plan, StageStanding
@@ -85,6 +86,7 @@ class NewBuild(BaseModel):
     name: Name
     rod_type: RodType = "spinning"
     rule: MarkingRule = "in/16"
+    units: Units = Units()
     client: Words = ""
 
 

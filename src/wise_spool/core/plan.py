@@ -12,6 +12,7 @@ from wise_spool.core.ground.findings import STAGES, Finding, StageName, by_ruin
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import following
 from wise_spool.core.ground.measures import MarkingRule, round_to_rule
+from wise_spool.core.ground.units import speaking
 from wise_spool.core.guides.placing import GuidesPlan, find_in_guides
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.findings import find_in_handle
@@ -68,7 +69,7 @@ def plan(rod: Rod | Build) -> Plan:
     """Plan a rod. Never raises for a valid document: what is wrong becomes a finding."""
     if isinstance(rod, Build):
         rod = Rod.of(rod)
-    with following(rod.habits):
+    with following(rod.habits), speaking(rod.design.units, rod.design.rule):
         return _planned(rod)
 
 
@@ -81,7 +82,7 @@ def _planned(rod: Rod) -> Plan:
             *find_in_spine(build, rod.spine),
             *find_in_handle(build, rod.handle, rod.work_blank),
             *find_in_guides(build, rod.guides, rod.work_blank, rod.handle),
-            *find_in_work(build, rod.handle, rod.work),
+            *find_in_work(build, rod.handle, rod.work, rod.balance),
             *find_in_finish(build, rod.finish),
         ]
     )

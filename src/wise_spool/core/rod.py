@@ -18,6 +18,7 @@ from wise_spool.core.document.log import LogEntry, Record, fold
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.finish.coats import FinishPlan, plan_finish
 from wise_spool.core.ground.habits import Habits, following, settled
+from wise_spool.core.ground.units import speaking
 from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
@@ -44,7 +45,7 @@ def derived(work_out: Callable[["Rod"], T]) -> "cached_property[T]":
     """A property that is worked out once, by the habits of its rod."""
 
     def by_its_habits(rod: "Rod") -> T:
-        with following(rod.habits):
+        with following(rod.habits), speaking(rod.design.units, rod.design.rule):
             return work_out(rod)
 
     by_its_habits.__doc__ = work_out.__doc__
@@ -167,7 +168,7 @@ class Rod:
 
     def under_load(self, setup: BendSetup) -> LoadedPlan:
         """The rod bent by its line. Raises :class:`BendError`."""
-        with following(self.habits):
+        with following(self.habits), speaking(self.design.units, self.design.rule):
             return plan_loaded(
                 self.build, self.work_blank, self.handle, self.guides, self.bendable, setup
             )
@@ -190,7 +191,7 @@ class Rod:
 
     def photographed(self, setup: BendSetup, clicks: list[PicturePoint]) -> PhotoMatched:
         """A picture of the bend, matched and fitted. Raises :class:`BendError`."""
-        with following(self.habits):
+        with following(self.habits), speaking(self.design.units, self.design.rule):
             return match(
                 self.build, self.work_blank, self.handle, self.guides, self.bendable, setup, clicks
             )

@@ -7,6 +7,7 @@ from reportlab.platypus import Flowable, Paragraph, Spacer
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.measures import format_length, format_minutes
+from wise_spool.core.ground.units import format_volume, format_warmth
 from wise_spool.core.plan import Plan
 from wise_spool.core.work.glue_up import GlueMix
 from wise_spool.core.work.order import ASSEMBLY_WORDS
@@ -36,7 +37,11 @@ def glue_up_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> 
 
 def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:
     glue = plan.work.glue_up
-    facts = [build.number, ASSEMBLY_WORDS[plan.work.order.school], f"{glue.temperature_c:g} °C"]
+    facts = [
+        build.number,
+        ASSEMBLY_WORDS[plan.work.order.school],
+        format_warmth(glue.temperature_c),
+    ]
     story = head(f"{build.name}: glue-up", facts)
     if not glue.mixes:
         story.append(Paragraph("There is nothing to glue yet: the handle is empty.", BODY))
@@ -74,7 +79,7 @@ def _mix(mix: GlueMix, width: float) -> list[Flowable]:
          f"{j.align_min:g} min" if j.align_min else "–"]
         for j in mix.joints
     ]  # fmt: skip
-    title = f"Mix {mix.number}: {mix.adhesive}, {mix.part_a_ml:.1f} + {mix.part_b_ml:.1f} mL"
+    title = f"Mix {mix.number}: {mix.adhesive}, {format_volume(mix.part_a_ml)} + {format_volume(mix.part_b_ml)}"
     clocks = (
         f"Hands {mix.hands_min:.0f} min. Wipe by {mix.wipe_by_min:.0f} min, last look at {mix.last_look_min:.0f} min, "
         f"pot life {mix.pot_life_min:.0f} min, set {format_minutes(mix.set_min)}, handle after {format_minutes(mix.handle_min)}, "

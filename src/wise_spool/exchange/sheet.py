@@ -5,14 +5,17 @@ from datetime import date
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Paragraph, Spacer
 
+from wise_spool.core.document.assumed import ASSUMABLE, all_assumed, value_at
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.coats import KIND_WORDS
 from wise_spool.core.ground.measures import (
+    format_arc,
     format_diameter,
     format_length,
     format_minutes,
     format_rod_length,
 )
+from wise_spool.core.ground.units import format_volume, format_warmth
 from wise_spool.core.handle.arbors import SCHOOL_WORDS
 from wise_spool.core.plan import Plan
 from wise_spool.exchange.paper import BLANK, CORK, FAINT, INK, RULE, TAPE, PaperName
@@ -58,12 +61,26 @@ def _body(build: Build, plan: Plan, width: float) -> list[Flowable]:
     sections = [
         _first_things(plan), _brief(build), _order(plan, width), _spine(build, plan, width), _marks(build, plan, width), _bores(build, plan, width),
         _reaming(build, plan, width),
-        _arbors(build, plan, width), _guides(build, plan, width), _coats(build, plan, width),
+        _arbors(build, plan, width), _guides(build, plan, width), _coats(build, plan, width), _assumed(build, width),
     ]  # fmt: skip
     story = [flowable for section in sections for flowable in section]
     story.append(Spacer(0, 4 * mm))
     story.append(Paragraph(CAUTIONS, CAUTION))
     return story
+
+
+def _assumed(build: Build, width: float) -> list[Flowable]:
+    """What stands in this plan because nobody measured it, with a box each."""
+    paths = all_assumed(build)
+    if not paths:
+        return []
+    rows = [["", "assumed, not measured", "taken as"]]
+    rows += [["[  ]", ASSUMABLE[p], f"{value_at(build, p):g} {_unit(p)}"] for p in paths]
+    return section("Nobody has measured these", rows, width, (0.06, 0.6, 0.34))
+
+
+def _unit(path: str) -> str:
+    return {"mm": "mm", "c": "°C", "ml": "mL", "min": "min", "deg": "°", "percent": "%", "g": "g"}[path.rpartition("_")[2]]  # fmt: skip
 
 
 CAUTIONS = (
@@ -120,7 +137,7 @@ def _spine(build: Build, plan: Plan, width: float) -> list[Flowable]:
             ""
             if mark.arc_mm is None or mark.station_mm is None
             else (
-                f"{mark.arc_mm:.1f} mm round the blank at {format_length(mark.station_mm, build.rule)}"
+                f"{format_arc(mark.arc_mm, build.rule)} round the blank at {format_length(mark.station_mm, build.rule)}"
             )
         )
         rows.append([mark.what, f"{mark.angle_deg:.0f}°", arc])
@@ -264,12 +281,10 @@ def _coats(build: Build, plan: Plan, width: float) -> list[Flowable]:
         clocks = {c.name: c.minutes for c in coat.clocks}
         mix = coat.mixes[0]
         rows.append([
-            str(coat.number) + (" (laid)" if coat.laid else ""), f"{mix.part_a_ml:.1f} + {mix.part_b_ml:.1f} mL" if mix.part_b_ml else f"{mix.part_a_ml:.1f} mL", f"{len(coat.mixes)} ×",
+            str(coat.number) + (" (laid)" if coat.laid else ""), f"{format_volume(mix.part_a_ml)} + {format_volume(mix.part_b_ml)}" if mix.part_b_ml else format_volume(mix.part_a_ml), f"{len(coat.mixes)} ×",
             format_minutes(clocks["rotate"]), f"{format_minutes(clocks['recoat opens'])} to {format_minutes(clocks['recoat closes'])}", format_minutes(clocks["handle"])])  # fmt: skip
     product = build.finish.product
-    title = (
-        f"Coats: {product.name}, {KIND_WORDS[product.kind]}, at {build.finish.temperature_c:g} °C"
-    )
+    title = f"Coats: {product.name}, {KIND_WORDS[product.kind]}, at {format_warmth(build.finish.temperature_c)}"
     return section(title, rows, width, (0.12, 0.24, 0.1, 0.16, 0.22, 0.16))
 
 

@@ -21,6 +21,7 @@ from reportlab.platypus import (
 )
 
 from wise_spool.core.document.build import Build
+from wise_spool.core.ground.units import speaking
 from wise_spool.exchange.paper import FAINT, INK, RUIN, RULE, SIZES, PaperName, register_fonts
 
 MARGIN = 14 * mm
@@ -67,7 +68,8 @@ def sheet(
         canvas.drawRightString(size[0] - MARGIN, 8 * mm, f"page {page.page}")
 
     document.addPageTemplates([PageTemplate(frames=[frame], onPage=foot)])
-    document.build(story(document.width))
+    with speaking(build.units, build.rule):
+        document.build(story(document.width))
     return out.getvalue()
 
 

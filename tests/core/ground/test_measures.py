@@ -7,6 +7,9 @@ from pathlib import Path
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.core.samples import blank, build, grip
+from wise_spool.core.document.blank import StaticReading
+from wise_spool.core.document.parts import Handle
 from wise_spool.core.ground.measures import (
     STEP_MM,
     MeasureError,
@@ -18,6 +21,14 @@ from wise_spool.core.ground.measures import (
     round_to_rule,
     rule_unit,
 )
+from wise_spool.core.ground.units import (
+    Units,
+    format_volume,
+    format_warmer,
+    format_warmth,
+    format_weight,
+)
+from wise_spool.core.plan import plan
 
 VECTORS = json.loads((Path(__file__).parents[2] / "measures.json").read_text())
 rules = st.sampled_from(sorted(STEP_MM))
@@ -86,3 +97,23 @@ class WritingMeasures(unittest.TestCase):
             self.assertEqual(format_rod_length(mm, rule), text)
         for minutes, text in VECTORS["minutes"]:
             self.assertEqual(format_minutes(minutes), text)
+
+    def test_weight_warmth_and_volume_as_the_rod_writes_them(self):
+        for g, unit, text in VECTORS["weight"]:
+            self.assertEqual(format_weight(g, Units(weight=unit)), text)
+        for c, unit, text in VECTORS["warmth"]:
+            self.assertEqual(format_warmth(c, Units(warmth=unit)), text)
+        for ml, unit, text in VECTORS["volume"]:
+            self.assertEqual(format_volume(ml, Units(volume=unit)), text)
+        self.assertEqual(format_warmer(5, Units(warmth="°F")), "9 °F")
+
+    def test_a_rod_in_ounces_and_fahrenheit_is_spoken_of_in_them(self):
+        imperial = Units(weight="oz", warmth="°F", volume="fl oz")
+        cold = build(
+            units=imperial, blank=blank(label_power="heavy", static=(StaticReading(clamp_mm=300, weight_g=60, at_mm=2000, drop_mm=250),)),
+            handle=Handle(parts=(grip(bore=12.2),), glue_temperature_c=10),
+        )  # fmt: skip
+        said = " ".join(f.sentence for f in plan(cold).findings)
+        self.assertIn("At 50 °F adhesive is stiff", said)
+        self.assertRegex(said, r"[\d.]+ oz drop its tip")
+        self.assertNotRegex(said, r"\d (g|°C|mL)\b")

@@ -4,6 +4,7 @@ import { Link, useLocation } from "wouter";
 
 import type { Finding, StageName } from "../api/types";
 import { useShown } from "../rod/store";
+import { MeasureNext } from "./MeasureNext";
 
 const WORDS = { ruins: "Stop", check: "Look", note: "Know" };
 const COLOURS = { ruins: "text-ruin", check: "text-check", note: "text-good" };
@@ -49,6 +50,7 @@ export function Findings(props: {
           </ul>
         </>
       )}
+      <MeasureNext id={props.id} />
     </aside>
   );
 }

@@ -24,7 +24,7 @@ export const RULES = (Object.keys(RULE_WORDS) as Rule[]).map((r) => ({
 /** A name and a kind are enough to start. */
 export function NewBuild() {
   const { newBuild, set } = useShell();
-  const { rule, set: setSettings } = useSettings();
+  const { rule, units, set: setSettings } = useSettings();
   const [name, setName] = useState("");
   const [client, setClient] = useState("");
   const [type, setType] = useState<NonNullable<NewBuildBody["rod_type"]>>("spinning");
@@ -38,7 +38,9 @@ export function NewBuild() {
     }
     try {
       const state = await take(
-        api.POST("/api/builds", { body: { name: name.trim(), client, rod_type: type, rule } }),
+        api.POST("/api/builds", {
+          body: { name: name.trim(), client, rod_type: type, rule, units },
+        }),
       );
       await queries.invalidateQueries({ queryKey: ["rack"] });
       set({ newBuild: false });

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { ArrowLeft, Download } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import { Link, useSearchParams } from "wouter";
 
 import { api, take } from "../api/client";
 import { Choice } from "../ui/controls";
+import { useSettings } from "../ui/settings";
 
 const SHEETS = [
   { value: "all", label: "All of them" },
@@ -15,14 +16,13 @@ const SHEETS = [
   { value: "protractor", label: "Wrap-round strips 1:1" },
 ] as const;
 type Sheet = (typeof SHEETS)[number]["value"];
-type Paper = "a4" | "letter";
 
 /** What prints, page by page, before it prints. */
 export function SheetView({ id }: { id: string }) {
   const [params, setParams] = useSearchParams();
   const sheet = SHEETS.find((s) => s.value === params.get("show"))?.value ?? "build-sheet";
   const setSheet = (next: Sheet) => setParams({ show: next }, { replace: true });
-  const [paper, setPaper] = useState<Paper>("a4");
+  const { paper, set } = useSettings();
   const build = useQuery({
     queryKey: ["build", id],
     queryFn: () => take(api.GET("/api/builds/{build_id}", { params: { path: { build_id: id } } })),
@@ -58,7 +58,7 @@ export function SheetView({ id }: { id: string }) {
           label="Paper"
           hideLabel
           value={paper}
-          onChange={setPaper}
+          onChange={(p) => set({ paper: p })}
           options={[
             { value: "a4", label: "A4" },
             { value: "letter", label: "Letter" },

@@ -3,7 +3,10 @@ import { useId, useRef, useState } from "react";
 import { useRod } from "../rod/store";
 import type { Recipe } from "../rod/store";
 import { bothUnits, diameter, length, unitOf } from "./measure";
+import { useAssumed } from "./assumed";
 import { readMeasure } from "./reading";
+import { inField, METRIC, readQuantity } from "./units";
+import type { Quantity } from "./units";
 
 interface FieldProps {
   /** Path in the build document; also where a refused entry is remembered. */
@@ -30,6 +33,7 @@ export function FieldShell(props: Shell) {
   const draft = useRod((s) => s.drafts[path]);
   const setDraft = useRod((s) => s.draft);
   const [held, setHeld] = useState(false);
+  const assumed = useAssumed(path);
   const cancelled = useRef(false);
   const id = useId();
   const text = draft?.text ?? shown;
@@ -63,7 +67,7 @@ export function FieldShell(props: Shell) {
       <div className="@container relative">
         <input
           id={id}
-          className="field"
+          className={`field ${assumed && !held && !draft ? "italic opacity-75" : ""}`}
           value={text}
           title={title}
           placeholder={props.placeholder}
@@ -72,7 +76,7 @@ export function FieldShell(props: Shell) {
           spellCheck={false}
           data-path={path}
           aria-invalid={draft?.message ? true : undefined}
-          aria-describedby={why ? `${id}-why` : hint ? `${id}-hint` : undefined}
+          aria-describedby={why ? `${id}-why` : assumed || hint ? `${id}-hint` : undefined}
           onFocus={(e) => {
             setHeld(true);
             e.target.select();
@@ -80,7 +84,10 @@ export function FieldShell(props: Shell) {
           onChange={(e) => setDraft(path, { text: e.target.value, message: "" })}
           onBlur={finish}
           onKeyDown={(e) => {
-            if (e.key === "Enter") e.currentTarget.blur();
+            if (e.key === "Enter") {
+              if (!draft) assumed?.isSo();
+              e.currentTarget.blur();
+            }
             if (e.key === "Escape") {
               cancelled.current = true;
               setDraft(path, null);
@@ -103,9 +110,9 @@ export function FieldShell(props: Shell) {
           {why}
         </p>
       ) : (
-        hint && (
+        (assumed || hint) && (
           <p id={`${id}-hint`} className="mt-0.5 text-note text-soft">
-            {hint}
+            {assumed ? "assumed: type it, or Enter if it is so" : hint}
           </p>
         )
       )}
@@ -187,6 +194,32 @@ export function NumberField({ value, suffix, digits = 2, optional, keep, ...fiel
           throw new Error(`“${text}” is not a number.`);
         }
         edit(field.label, keep(number), typed);
+      }}
+    />
+  );
+}
+
+interface QuantityProps extends FieldProps {
+  kind: Quantity;
+  value: number | null | undefined;
+  optional?: boolean;
+  keep: (value: number | null) => Recipe;
+}
+
+/** A weight, a temperature or a volume, in the unit this rod is written in; another may be typed. */
+export function QuantityField({ kind, value, optional, keep, ...field }: QuantityProps) {
+  const edit = useRod((s) => s.edit);
+  const units = useRod((s) => s.build?.units) ?? METRIC;
+  return (
+    <FieldShell
+      {...field}
+      shown={value === null || value === undefined ? "" : inField(value, kind, units)}
+      suffix={units[kind]}
+      inputMode={kind === "warmth" ? "text" : "decimal"}
+      commit={(text) => {
+        const typed = { path: field.path, text };
+        if (!text.trim() && optional) edit(field.label, keep(null), typed);
+        else edit(field.label, keep(readQuantity(text, kind, units)), typed);
       }}
     />
   );

@@ -6,7 +6,7 @@ const INCH = 25.4;
 const TIE = 1e-9;
 
 /** The nearest whole number, halves up, a half that a binary fraction just misses included. */
-const halfUp = (value: number): number => Math.floor(value + 0.5 + TIE);
+export const halfUp = (value: number): number => Math.floor(value + 0.5 + TIE);
 
 export const unitOf = (rule: Rule): "in" | "mm" => (rule.startsWith("in") ? "in" : "mm");
 
@@ -51,6 +51,10 @@ export function diameter(mm: number, rule: Rule, unit = true): string {
     ? `${(halfUp(mm * 100) / 100).toFixed(2)}${unit ? " mm" : ""}`
     : `${(halfUp((mm / INCH) * 1000) / 1000).toFixed(3)}${unit ? " in" : ""}`;
 }
+
+/** An arc round a blank: tenths of a millimetre, or the nearest 1/32 in. */
+export const arc = (mm: number, rule: Rule): string =>
+  unitOf(rule) === "in" ? length(mm, "in/32") : `${(halfUp(mm * 10) / 10).toFixed(1)} mm`;
 
 /** Both units, for hovering. */
 export const bothUnits = (mm: number): string => `${length(mm, "in/32")} · ${length(mm, "mm/0.5")}`;

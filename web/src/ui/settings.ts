@@ -1,12 +1,14 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
-import type { Datum, Rule } from "../api/types";
+import type { Build, Datum, Rule } from "../api/types";
 
 interface Settings {
   light: "lamp" | "day";
   flipped: boolean;
   rule: Rule;
+  units: Build["units"];
+  paper: "a4" | "letter";
   lowerDatum: Datum;
   set: (change: Partial<Omit<Settings, "set">>) => void;
 }
@@ -18,6 +20,8 @@ export const useSettings = create<Settings>()(
       light: "lamp",
       flipped: false,
       rule: "in/16",
+      units: { weight: "g", warmth: "°C", volume: "mL" },
+      paper: "a4",
       lowerDatum: "tip_top_ring",
       set: (change) => set(change),
     }),

@@ -32,6 +32,9 @@ export const SPINE_WORDS = {
   ignore: "no line: the zero of the clock",
 };
 
+// prettier-ignore
+export const ASSUMED: Record<string, number> = {"handle.arbors.tape_thickness_mm": 0.15, "handle.stock.kerf_mm": 2.5, "handle.stock.side_mm": 38.0, "handle.glue_temperature_c": 21.0, "guides.reel.lip_ahead_mm": 60.0, "guides.reel.height_mm": 55.0, "guides.reel.tilt_deg": 4.0, "guides.reel.spool_mm": 48.0, "guides.tip_top.ring_ahead_mm": 10.0, "guides.tip_top.height_mm": 8.0, "spine.clamp_mm": 300.0, "spine.weight_g": 100.0, "finish.temperature_c": 21.0, "finish.humidity_percent": 50.0, "finish.syringe_step_ml": 0.1, "finish.product.pot_life_min": 25.0};
+
 export const ZERO_WORDS = {
   witness: "the witness mark",
   label: "the printed label",
@@ -41,6 +44,9 @@ export const ZERO_WORDS = {
 
 // prettier-ignore
 export const CLOCK_PLACES: Record<string, number> = {"label": 180.0, "printed label": 180.0, "hook keeper": 180.0, "trigger": 180.0, "grip pattern": 180.0, "barrel groove": 0.0, "hood": 0.0, "cap inlet": 180.0, "gimbal slot": 0.0, "joint": 0.0};
+
+export const G_PER_OZ = 28.349523125;
+export const ML_PER_FL_OZ = 29.5735295625;
 
 export const ARBOR_WORDS = {
   tape_2: "two bands of masking tape",

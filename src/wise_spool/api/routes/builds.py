@@ -12,6 +12,7 @@ from wise_spool.api.problems import field_problems
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.document.records import Records
+from wise_spool.core.measure_next import MeasureNext, measure_next
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
 from wise_spool.core.shop.batch import alike, departs, deviations, same_marks, unmeasured
@@ -102,6 +103,12 @@ def export_build(build_id: uuid.UUID, shop: InShop) -> Response:
     records = shop.builds.get(build_id).records
     name = f"{file_name(records.design.name)}.build.json"
     return attached(write_build(records).encode(), "application/json", name)
+
+
+@routes.get("/measure-next")
+def to_measure(build_id: uuid.UUID, shop: InShop) -> list[MeasureNext]:
+    """What was never measured, what matters most first."""
+    return list(measure_next(shop.rod(shop.builds.get(build_id))))
 
 
 @routes.post("/batch", status_code=201)

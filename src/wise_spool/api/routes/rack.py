@@ -41,7 +41,7 @@ def rack(
 def start_build(new: m.NewBuild, shop: InShop) -> m.BuildState:
     """Start a rod."""
     brief = Brief(rod_type=new.rod_type)
-    design = Design(name=new.name, client=new.client, rule=new.rule, brief=brief)
+    design = Design(name=new.name, client=new.client, rule=new.rule, units=new.units, brief=brief)
     return as_state(shop, shop.builds.add(Records(design=design)))
 
 

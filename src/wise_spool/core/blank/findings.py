@@ -11,7 +11,9 @@ from wise_spool.core.document.blank import Blank, Reading
 from wise_spool.core.ground.findings import Figure, Finding, Place, Weight, figures
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MM_PER_INCH, MarkingRule, format_diameter, format_length
+from wise_spool.core.ground.units import ruled
 
+EVERY_MM = 150.0
 SHORTEST_MM = 600.0
 
 
@@ -49,7 +51,7 @@ def find_in_blank(blank: Blank, work: WorkingBlank, rule: MarkingRule) -> list[F
                 "check",
                 f"Only {have} measured: add the diameter at the butt and near the tip, more where parts will sit."
                 if blank.readings
-                else "No diameter is measured yet: the butt and the tip make a start, every 150 mm makes a taper.",
+                else f"No diameter is measured yet: the butt and the tip make a start, every {format_length(EVERY_MM, ruled())} makes a taper.",
                 "A taper needs readings at two stations; bores and arbors need them near the handle.",
                 field="blank.readings",
             )
@@ -111,7 +113,7 @@ def _short(blank: Blank, rule: MarkingRule) -> list[Finding]:
             "blank-short",
             "check",
             f"The blank is said to be {format_length(bare, rule)} long.{feet}",
-            f"Nothing under {SHORTEST_MM:g} mm is fished.",
+            f"Nothing under {format_length(SHORTEST_MM, rule)} is fished.",
             field="blank.length_mm",
         )
     ]
@@ -177,7 +179,7 @@ def _misreadings(blank: Blank, rule: MarkingRule) -> list[Finding]:
                     "check",
                     f"The blank gets thicker toward the tip between {format_length(a.station_mm, rule)} and "
                     f"{format_length(b.station_mm, rule)}: a joint, a swell, or a misreading?",
-                    f"A rise over {habits().rise_mm} mm is asked about; enter a joint there if there is one.",
+                    f"A rise over {format_diameter(habits().rise_mm, rule)} is asked about; enter a joint there if there is one.",
                     field=f"blank.readings.{b.id}",
                     place=Place(start_mm=a.station_mm - cut, end_mm=b.station_mm - cut),
                     values=figures(rise=format_diameter(rise, rule)),
@@ -223,7 +225,7 @@ def _beyond(taper: Taper, rule: MarkingRule) -> list[Finding]:
                     "check",
                     f"The last {format_length(b - a, rule)} at the {end} is past your readings: "
                     "the taper there is carried on in a straight line.",
-                    f"The band widens by {100 * habits().beyond_band_per_mm:g} mm for every 100 mm past the last reading.",
+                    f"The band widens by {100 * habits().beyond_band_per_mm:g} % of what lies past the last reading.",
                     source="from habit, editable",
                     field="blank.readings",
                     place=Place(start_mm=a, end_mm=b),
@@ -248,7 +250,7 @@ def _tube(blank: Blank, work: WorkingBlank, rule: MarkingRule) -> list[Finding]:
         its_bore=format_diameter(tube_bore_mm(wanted), rule),
     )
     place = Place(start_mm=work.length_mm, end_mm=work.length_mm)
-    says = f"Tip-top tube size n has a bore of n/64 in; {habits().tube_clearance_mm:g} mm is left for adhesive."
+    says = f"Tip-top tube size n has a bore of n/64 in; {format_diameter(habits().tube_clearance_mm, rule)} is left for adhesive."
     if chosen is None:
         return [
             _finding(

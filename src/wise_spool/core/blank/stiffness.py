@@ -22,6 +22,7 @@ from wise_spool.core.document.blank import Blank, BlankMaterial, StaticReading
 from wise_spool.core.ground.findings import Finding, Noted, Spot
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import Habits, following, habits
+from wise_spool.core.ground.units import format_weight
 from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, BendError, Bent, Load, Rod, bend
 
 Floats = NDArray[np.float64]
@@ -310,7 +311,7 @@ def find_in_stiffness(blank: Blank, plan: StiffnessPlan | None) -> list[Finding]
     at = Spot(field="blank.static")
     rule = "Power is the load that drops the tip by a third of the free length, action the tip's angle there."
     numbers = {
-        "power": f"{plan.power_g:.0f} g, {plan.power_n:.2f} N",
+        "power": f"{format_weight(plan.power_g)}, {plan.power_n:.2f} N",
         "action": f"{plan.action_deg:.0f}°",
         "may_be_off_by": f"{plan.off_percent:.0f} %",
     }
@@ -319,9 +320,9 @@ def find_in_stiffness(blank: Blank, plan: StiffnessPlan | None) -> list[Finding]
     if plan.source in ("measured", "fitted"):
         label = plan.label_words
         if plan.agrees is False:
-            add("blank-power", "check", f"Labelled {label}, it measures {plan.power_words}: {plan.power_g:.0f} g drop its tip by a third.", rule, at, "classes from memory, our own scale", **numbers)  # fmt: skip
+            add("blank-power", "check", f"Labelled {label}, it measures {plan.power_words}: {format_weight(plan.power_g)} drop its tip by a third.", rule, at, "classes from memory, our own scale", **numbers)  # fmt: skip
         else:
-            add("blank-power", "note", f"It measures {plan.power_words}, {plan.action_words} action: {plan.power_g:.0f} g drop its tip by a third.", rule, at, "classes from memory, our own scale", **numbers)  # fmt: skip
+            add("blank-power", "note", f"It measures {plan.power_words}, {plan.action_words} action: {format_weight(plan.power_g)} drop its tip by a third.", rule, at, "classes from memory, our own scale", **numbers)  # fmt: skip
     elif not blank.static:
         took = f"its label, {plan.label_words}" if plan.source == "label" else "its material"
         add("blank-power-estimated", "note", f"Its stiffness is estimated from {took}: hang a weight on it and every bend gets real.", rule, at, "estimated", **numbers)  # fmt: skip

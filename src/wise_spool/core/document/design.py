@@ -19,13 +19,14 @@ from wise_spool.core.document.spine import SpineWished
 from wise_spool.core.ground.fields import Name, Note, Words
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.measures import MarkingRule
+from wise_spool.core.ground.units import Units
 
 RodType = Literal["spinning", "casting", "trolling", "fly"]
 HabitsSaid = Annotated[dict[str, float], Field(max_length=400)]
 
 
 class Brief(Frozen):
-    """The five questions that settle the build."""
+    """The five questions that settle the build, and what it should weigh without its reel."""
 
     rod_type: RodType = "spinning"
     who: Words = ""
@@ -33,17 +34,21 @@ class Brief(Frozen):
     cold: bool = False
     where: Words = ""
     why: Words = ""
+    wish_g: Annotated[float, Field(gt=0, le=3000)] | None = None
 
 
 class Heading(Frozen):
-    """The head of a rod's sheet: its name, whom it is for, how it is marked."""
+    """The head of a rod's sheet: its name, whom it is for, how it is marked. ``sure`` holds the values,
+    by their path, that look like a fresh rod's and were said to be so."""
 
     name: Name
     client: Words = ""
     number: Words = ""
     batch: Words = ""
     rule: MarkingRule = "in/16"
+    units: Units = Units()
     brief: Brief = Brief()
+    sure: Annotated[dict[str, float], Field(max_length=100)] = Field(default={})
 
 
 class Design(Heading):

@@ -7,6 +7,7 @@ from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.findings import Finding, Noted, Spot
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_minutes
+from wise_spool.core.ground.units import format_volume, format_warmer, format_warmth
 
 
 def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
@@ -18,20 +19,20 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
         add(
             "finish-dew",
             "ruins",
-            f"Do not coat now: the blank is {plan.blank_c - plan.dew_point_c:.1f} °C from the dew point and will sweat. Warm it, or dry the air.",
-            f"A surface less than {plan.dew_margin_c:g} °C above the dew point takes no coat.",
+            f"Do not coat now: the blank is {format_warmer(plan.blank_c - plan.dew_point_c)} from the dew point and will sweat. Warm it, or dry the air.",
+            f"A surface less than {format_warmer(plan.dew_margin_c)} above the dew point takes no coat.",
             Spot(field="finish.humidity_percent"),
             "Magnus, Alduchov & Eskridge 1996; margin as ISO 8502-4",
-            blank=f"{plan.blank_c:.1f} °C",
-            dew_point=f"{plan.dew_point_c:.1f} °C",
+            blank=format_warmth(plan.blank_c),
+            dew_point=format_warmth(plan.dew_point_c),
         )
     factor = product.slower_at(finish.temperature_c)
     if factor > 2.05:
         add(
             "finish-cold",
             "check",
-            f"At {finish.temperature_c:g} °C everything takes {factor:.1f} times what the tin says: warm the room, or wait it out.",
-            f"Cure runs twice as fast for every {habits().doubling_c:g} °C.",
+            f"At {format_warmth(finish.temperature_c)} everything takes {factor:.1f} times what the tin says: warm the room, or wait it out.",
+            f"Cure runs twice as fast for every {format_warmer(habits().doubling_c)}.",
             Spot(field="finish.temperature_c"),
             "from habit; the product's own data wins",
         )
@@ -52,7 +53,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
             add(
                 "finish-least-mix",
                 "note",
-                f"The first coat needs {needed:.1f} mL, but mix {total:.1f} mL: less cannot be measured to the ratio with this syringe.",
+                f"The first coat needs {format_volume(needed)}, but mix {format_volume(total)}: less cannot be measured to the ratio with this syringe.",
                 "A misread of half a step must stay within the ratio error allowed.",
                 Spot(field="finish.syringe_step_ml"),
                 ratio_error=f"{mix.ratio_error_percent:.1f} %",
@@ -69,8 +70,8 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
     _judge_laid(plan, add)
     rotate = next(c.minutes for c in first.clocks if c.name == "rotate")
     words = {
-        "high_build": "high-build turns 1½ to 2 h at 21 °C",
-        "regular": "regular finish turns at least 5 h at 21 °C, some 8",
+        "high_build": f"high-build turns 1½ to 2 h at {format_warmth(21)}",
+        "regular": f"regular finish turns at least 5 h at {format_warmth(21)}, some 8",
         "varnish": "thin varnish turns about 1 h",
         "uv_resin": "UV resin cures in four quarters of about 5 min",
     }[product.kind]
@@ -81,7 +82,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
         f"Common practice: {words}; 24 h between coats is the safe habit.",
         product_spot,
         "product times, slowed or quickened by temperature",
-        temperature=f"{first.temperature_c:g} °C",
+        temperature=format_warmth(first.temperature_c),
         factor=f"{product.slower_at(first.temperature_c):.2f}",
     )
     if product.kind == "uv_resin":

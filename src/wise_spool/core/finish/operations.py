@@ -3,6 +3,7 @@
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.operations import Before, Need, Operation, Wait
+from wise_spool.core.ground.units import format_volume
 
 CAUTION = "Finish and hardener sensitise skin and airways: nitrile gloves and moving air. The data sheet comes first."
 
@@ -34,7 +35,7 @@ def finish_operations(build: Build, plan: FinishPlan) -> list[Operation]:
             Operation(
                 id=f"coat:{coat.number}", kind="coat", stage="finish", words=f"Lay coat {coat.number}",
                 rank=(5, float(coat.number)), hands_min=round(coat.brush_min, 1), wait=wait,
-                needs=(Need(what=build.finish.product.name, amount=f"{sum(m.part_a_ml + m.part_b_ml for m in coat.mixes):.1f} mL"),),
+                needs=(Need(what=build.finish.product.name, amount=format_volume(sum(m.part_a_ml + m.part_b_ml for m in coat.mixes))),),
                 resources=("person", "lamp") if build.finish.product.kind == "uv_resin" else ("person", "dryer"),
                 irreversible=True, after=first, caution=CAUTION, done=coat.laid,
                 done_at=coat.starts_at if coat.laid else None,

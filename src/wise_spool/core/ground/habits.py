@@ -168,6 +168,15 @@ class Habits(Frozen):
         "blank-power",
     )
     # spine
+    guess_off: float = _habit(
+        0.15,
+        "A weight guessed from size and material may be off by this share.",
+        "share",
+        0.02,
+        0.5,
+        "habit",
+        "work-weight",
+    )
     palm_mm: float = _habit(
         85.0, "How wide a palm is drawn across a grip.", "mm", 60, 120, "memory"
     )

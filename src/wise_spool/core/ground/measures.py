@@ -143,10 +143,10 @@ def _plain_mm(tidy: str, original: str, unit: Unit, times: int = 1) -> float:
 
 def round_to_rule(value_mm: float, rule: MarkingRule) -> float:
     """The nearest mark on the builder's rule, in mm; halves go up."""
-    return _half_up(value_mm / STEP_MM[rule]) * STEP_MM[rule]
+    return half_up(value_mm / STEP_MM[rule]) * STEP_MM[rule]
 
 
-def _half_up(value: float) -> int:
+def half_up(value: float) -> int:
     """The nearest whole number, halves up, a half that a binary fraction just misses included."""
     return math.floor(value + 0.5 + TIE)
 
@@ -158,9 +158,9 @@ def format_length(value_mm: float, rule: MarkingRule, *, unit: bool = True) -> s
     if rule_unit(rule) == "mm":
         digits = 0 if rule == "mm/1" else 1
         tail = " mm" if unit else ""
-        return f"{sign}{_half_up(size * 10**digits) / 10**digits:.{digits}f}{tail}"
+        return f"{sign}{half_up(size * 10**digits) / 10**digits:.{digits}f}{tail}"
     denominator = 16 if rule == "in/16" else 32
-    parts = _half_up(size / MM_PER_INCH * denominator)
+    parts = half_up(size / MM_PER_INCH * denominator)
     whole, over = divmod(parts, denominator)
     fraction = Fraction(over, denominator)
     text = f"{whole} {fraction}" if whole and over else str(fraction if over else whole)
@@ -171,8 +171,8 @@ def format_length(value_mm: float, rule: MarkingRule, *, unit: bool = True) -> s
 def format_diameter(value_mm: float, rule: MarkingRule, *, unit: bool = True) -> str:
     """A diameter as a caliper shows it: ``12.70 mm``, or ``0.500 in``."""
     if rule_unit(rule) == "mm":
-        return f"{_half_up(value_mm * 100) / 100:.2f}" + (" mm" if unit else "")
-    return f"{_half_up(value_mm / MM_PER_INCH * 1000) / 1000:.3f}" + (" in" if unit else "")
+        return f"{half_up(value_mm * 100) / 100:.2f}" + (" mm" if unit else "")
+    return f"{half_up(value_mm / MM_PER_INCH * 1000) / 1000:.3f}" + (" in" if unit else "")
 
 
 def format_drill(value_mm: float, rule: MarkingRule) -> str:
@@ -190,10 +190,21 @@ def format_drill(value_mm: float, rule: MarkingRule) -> str:
 def format_rod_length(value_mm: float, rule: MarkingRule) -> str:
     """A rod's length as it is spoken of: ``6'10"``, or ``208 cm``."""
     if rule_unit(rule) == "mm":
-        return f"{_half_up(value_mm / 10)} cm"
-    sixteenths = _half_up(value_mm / MM_PER_INCH * 16)
+        return f"{half_up(value_mm / 10)} cm"
+    sixteenths = half_up(value_mm / MM_PER_INCH * 16)
     feet, rest = divmod(sixteenths, 12 * 16)
     return f"{feet}'{format_length(rest / 16 * MM_PER_INCH, 'in/16', unit=False)}\""
+
+
+def format_arc(value_mm: float, rule: MarkingRule) -> str:
+    """An arc round a blank: tenths of a millimetre, or the nearest 1/32 in.
+
+    >>> format_arc(4.33, "mm/1"), format_arc(4.33, "in/16")
+    ('4.3 mm', '5/32 in')
+    """
+    if rule_unit(rule) == "in":
+        return format_length(value_mm, "in/32")
+    return f"{half_up(value_mm * 10) / 10:.1f} mm"
 
 
 def format_minutes(minutes: float) -> str:
@@ -203,7 +214,7 @@ def format_minutes(minutes: float) -> str:
     ('90 min', '5 h', '3 d')
     """
     if minutes < 120:
-        return f"{_half_up(minutes)} min"
+        return f"{half_up(minutes)} min"
     hours = minutes / 60
     size, unit = (hours, "h") if hours < 48 else (hours / 24, "d")
     return f"{size:.1f} {unit}".replace(".0 ", " ")

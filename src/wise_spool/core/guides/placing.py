@@ -366,7 +366,7 @@ def _judge_places(
                 "check",
                 f"The wraps of the guides at {format_length(a.from_tip_ring_mm or 0, rule)} and "
                 f"{format_length(b.from_tip_ring_mm or 0, rule)} from the tip-top run into each other.",
-                "Each wrap starts about 6 mm before its foot.",
+                f"Each wrap starts about {format_length(habits().wrap_before_foot_mm, rule)} before its foot.",
                 b.spot,
             )
     first = plan.placed[0]

@@ -17,6 +17,8 @@ from collections.abc import Sequence
 from wise_spool.core.document.guides import Guide, Reel
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.measures import format_diameter
+from wise_spool.core.ground.units import ruled
 
 
 class ReelSideSpot(Frozen):
@@ -66,7 +68,7 @@ def plan_reel_side(reel: Reel, reduction: Sequence[Guide]) -> ReelSidePlan:
         )  # fmt: skip
     words = "Every ring meets the path ahead of the spool."
     if behind:
-        words = f"A ring {behind[0].height_mm:.0f} mm high stands over the spool's own axis ({reel.height_mm:.0f} mm): it meets no path ahead of the reel."
+        words = f"A ring {format_diameter(behind[0].height_mm, ruled())} high stands over the spool's own axis ({format_diameter(reel.height_mm, ruled())}): it meets no path ahead of the reel."
     elif any(s.chokes for s in spots):
         words = "A ring is far narrower than the cone of coils where it stands: the line slaps it. Take a larger ring, or move it out."
     return ReelSidePlan(

@@ -16,7 +16,9 @@ from wise_spool.core.document.parts import Arbors, ArborSchool, SeatBore
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.measures import format_diameter
 from wise_spool.core.ground.operations import Enters
+from wise_spool.core.ground.units import ruled
 
 BANDS: dict[ArborSchool, int] = {
     "tape_2": 2, "tape_3": 3, "tape_4": 4, "mesh": 1, "foam": 1, "sleeve": 1,
@@ -362,7 +364,7 @@ def _possible(made: ArborPlan) -> tuple[bool, str]:
     if gap <= 0:
         return False, "the seat does not go over the blank"
     if made.school in FILLERS and gap < habits().least_rigid_wall_mm:
-        return False, f"only {gap:.2f} mm a side: too thin to ream, use tape"
+        return False, f"only {format_diameter(gap, ruled())} a side: too thin to ream, use tape"
     if made.school.startswith("tape") and gap > habits().thick_per_side_mm:
         return True, "so much tape is spongy; foam or a sleeve is firmer"
     if all(b.turns == 0 for b in made.bands):

@@ -104,7 +104,7 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
             "handle-reach",
             "note",
             f"The reel foot sits {format_length(plan.reach_mm + plan.longer_by_mm, rule)} from the end of the handle{trigger}.",
-            "8 to 10 in is common for two-handed casts of light rods; reach, balance and taste decide.",
+            f"{format_length(203.2, rule)} to {format_length(254, rule)} is common for two-handed casts of light rods; reach, balance and taste decide.",
             next(p for p in plan.parts if p.kind == "reel_seat").spot,
         )
     return add.found
@@ -235,7 +235,7 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
             "check",
             f"The {part.name} is opened by {format_diameter(ream.most_mm, rule)} and no drill listed will do for the pilot: get one of "
             f"{ream.drill_to_get.words}.",
-            f"Enlarging by more than about {habits().pilot_over_mm:g} mm is pilot-bored; less, the reamer does alone.",
+            f"Enlarging by more than about {format_diameter(habits().pilot_over_mm, rule)} is pilot-bored; less, the reamer does alone.",
             part.spot,
             "common practice",
         )
@@ -272,7 +272,7 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
             "check",
             f"The {part.name} is opened by {format_diameter(ream.most_mm, rule)}: drill it first to "
             f"{format_drill(ream.drill_first_mm, rule)}, half way from each face on the pilot of the old hole, then ream.",
-            f"Enlarging by more than about {habits().pilot_over_mm:g} mm is pilot-bored; less, the reamer does alone.",
+            f"Enlarging by more than about {format_diameter(habits().pilot_over_mm, rule)} is pilot-bored; less, the reamer does alone.",
             part.spot,
             "common practice",
             most_to_remove=format_diameter(ream.most_mm, rule),
@@ -323,7 +323,7 @@ def _judge_arbor(build: Build, plan: HandlePlan, arbor: ArborPlan, add: Noted) -
             "arbor-thick",
             "check",
             f"There are {format_diameter(arbor.gap_per_side_mm, rule)} a side to fill: a rigid foam arbor or a sleeve is firmer than that much tape.",
-            f"More than {habits().thick_per_side_mm:g} mm of tape a side is spongy.",
+            f"More than {format_diameter(habits().thick_per_side_mm, rule)} of tape a side is spongy.",
             seat.spot,
             "from habit, editable",
             **numbers,
@@ -375,7 +375,7 @@ def _judge_turning(build: Build, plan: HandlePlan, add: Noted) -> None:
         )
     for piece in (*cuts.uncut, *(p for s in cuts.sticks for p in s.pieces)):
         if build.handle.stock.kerf_mm >= piece.finished_mm:
-            add("turning-kerf", "check", f"A kerf of {format_diameter(build.handle.stock.kerf_mm, rule)} is wider than the {piece.name} is long: check the saw's kerf.", "A saw takes 1 to 4 mm.", Spot(field="handle.stock.kerf_mm"))  # fmt: skip
+            add("turning-kerf", "check", f"A kerf of {format_diameter(build.handle.stock.kerf_mm, rule)} is wider than the {piece.name} is long: check the saw's kerf.", f"A saw takes {format_diameter(1, rule)} to {format_diameter(4, rule)}.", Spot(field="handle.stock.kerf_mm"))  # fmt: skip
     for card in plan.turning.cards:
         if card.thin_tenon_mm is not None:
             gone = card.thin_tenon_mm <= 0
@@ -384,7 +384,7 @@ def _judge_turning(build: Build, plan: HandlePlan, add: Noted) -> None:
                 if gone
                 else f"keeps only {format_diameter(card.thin_tenon_mm, rule)} of wall round its bore"
             )
-            add("turning-tenon", "ruins" if gone else "check", f"The tenon of the {card.name} {keeps}: make it thicker, or bore it after gluing.", f"Under {habits().tenon_wall_mm:g} mm a tenon breaks.", None, "from habit, editable")  # fmt: skip
+            add("turning-tenon", "ruins" if gone else "check", f"The tenon of the {card.name} {keeps}: make it thicker, or bore it after gluing.", f"Under {format_diameter(habits().tenon_wall_mm, rule)} a tenon breaks.", None, "from habit, editable")  # fmt: skip
         if card.stock_too_thin_mm > 0:
             add("turning-thin", "ruins", f"The {card.name} is {format_diameter(card.stock_too_thin_mm, rule)} thicker than {'the blank it is turned from' if card.bought else 'the stock is wide'}.", "Square stock turns round at its side.", Spot(field=f"handle.parts.{card.part_id}.bought_od_mm" if card.bought else "handle.stock.side_mm"))  # fmt: skip
     if plan.turning.cards:

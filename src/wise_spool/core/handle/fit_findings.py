@@ -73,8 +73,8 @@ def _wanted(part: PartPlaced, rule: MarkingRule) -> str:
 
 def _why(build: Build, part: PartPlaced) -> str:
     if part.enters == "butt" and part.start_mm > 1:
-        return f"It comes over the butt: every place of its bore has to pass the butt, plus {build.handle.clearance_mm:g} mm for glue."
-    return f"Bore wanted is the blank plus {build.handle.clearance_mm:g} mm for glue."
+        return f"It comes over the butt: every place of its bore has to pass the butt, plus {format_diameter(build.handle.clearance_mm, build.rule)} for glue."
+    return f"Bore wanted is the blank plus {format_diameter(build.handle.clearance_mm, build.rule)} for glue."
 
 
 _SOURCE = "clearance from habit, editable"
@@ -234,7 +234,7 @@ def _judge_close(build: Build, part: PartPlaced, add: Noted) -> None:
             "check",
             f"The {part.name} goes home with only {format_diameter(part.close_mm, build.rule)} to spare: it will scrape the adhesive off. "
             "Take a turn or two of sandpaper on a dowel through it.",
-            f"Glue wants at least {habits().glue_room_mm:g} mm on the diameter.",
+            f"Glue wants at least {format_diameter(habits().glue_room_mm, build.rule)} on the diameter.",
             part.spot,
             "from habit, editable",
         )
@@ -256,7 +256,7 @@ def _judge_wall(build: Build, part: PartPlaced, add: Noted) -> None:
                 "handle-thin-wall",
                 "check",
                 f"Reaming leaves {format_diameter(part.wall_mm, rule)} of wall on the {part.name}: wrap it round with tape before you ream.",
-                f"Under {habits().thin_wall_mm:g} mm a cork or wood wall tears.",
+                f"Under {format_diameter(habits().thin_wall_mm, rule)} a cork or wood wall tears.",
                 part.spot,
                 "from habit, editable",
                 wall=format_diameter(part.wall_mm, rule),

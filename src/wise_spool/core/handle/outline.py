@@ -13,6 +13,8 @@ from wise_spool.core.ground.frozen import Frozen
 
 Floats = NDArray[np.float64]
 
+NEAR_MM = 1.0
+"""Diameters nearer than this are one place to a gouge. From habit."""
 SMOOTH = 33
 """Places a shaped outside is drawn and weighed at."""
 
@@ -25,10 +27,13 @@ class Outside(Frozen):
 
 
 def said(part: Part) -> list[tuple[float, float]]:
-    """The faces and the diameters between them, butt first; those off the part are left out."""
-    inner = sorted((c.at_mm, c.od_mm) for c in part.contour if 0 < c.at_mm < part.length_mm)
-    apart = [p for k, p in enumerate(inner) if k == 0 or p[0] > inner[k - 1][0]]
-    return [(0.0, part.od_butt_mm), *apart, (part.length_mm, part.od_tip_mm)]
+    """The faces and the diameters between them, butt first; those off the part, or too near another to
+    be turned, are left out."""
+    places = [(0.0, part.od_butt_mm)]
+    for c in sorted(part.contour, key=lambda c: c.at_mm):
+        if places[-1][0] + NEAR_MM <= c.at_mm <= part.length_mm - NEAR_MM:
+            places.append((c.at_mm, c.od_mm))
+    return [*places, (part.length_mm, part.od_tip_mm)]
 
 
 def od_at(part: Part, at_mm: Floats) -> Floats:
@@ -45,7 +50,7 @@ def od_at(part: Part, at_mm: Floats) -> Floats:
 
 def outline(part: Part) -> tuple[Outside, ...]:
     """The outside as it is drawn: two places when it is straight, many when it is shaped."""
-    if not part.contour:
+    if len(said(part)) == 2:
         return tuple(Outside(at_mm=at, od_mm=od) for at, od in said(part))
     at = np.unique(np.append(np.linspace(0, part.length_mm, SMOOTH), [a for a, _ in said(part)]))
     return tuple(

@@ -5,7 +5,8 @@ import math
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.findings import Figure, Finding, Noted, Place, Spot
 from wise_spool.core.ground.habits import habits
-from wise_spool.core.ground.measures import format_diameter, format_length
+from wise_spool.core.ground.measures import MM_PER_INCH, MarkingRule, format_diameter, format_length
+from wise_spool.core.ground.units import ruled
 from wise_spool.core.spine.deciding import SpinePlan
 from wise_spool.core.spine.drops import ENOUGH_ANGLES, LEAST_ANGLES
 from wise_spool.core.spine.resting import ALIKE, LEAST_TRIALS, LIKELY, ZoneReading, apart_deg
@@ -102,7 +103,7 @@ def find_in_spine(build: Build, plan: SpinePlan) -> list[Finding]:
             ""
             if at.station_mm is None or at.od_mm is None
             else (
-                f" On {format_diameter(at.od_mm, rule)} at {format_length(at.station_mm, rule)}, 1 mm of arc is {360 / (math.pi * at.od_mm):.1f}°."
+                f" On {format_diameter(at.od_mm, rule)} at {format_length(at.station_mm, rule)}, {_arc(at.od_mm, rule)}."
             )
         )
         place = (
@@ -117,6 +118,12 @@ def find_in_spine(build: Build, plan: SpinePlan) -> list[Finding]:
             Spot(place=place, field="spine.guides_on"),
         )
     return add.found
+
+
+def _arc(od_mm: float, rule: MarkingRule) -> str:
+    """A small arc on this OD in degrees, by the rule in hand."""
+    mm, words = (MM_PER_INCH / 32, "1/32 in") if rule.startswith("in") else (1.0, "1 mm")
+    return f"{words} of arc is {360 * mm / (math.pi * od_mm):.1f}°"
 
 
 def _judge_zone(build: Build, zone: ZoneReading, add: Noted) -> None:
@@ -197,7 +204,7 @@ def _judge_drops(build: Build, plan: SpinePlan, add: Noted) -> None:
     for i in read.mixed_units:
         drop = build.spine.drops[i]
         mm = drop.drop_mm or 0.0
-        add("spine-mixed-units", "check", f"{mm:g} mm at {drop.angle_deg:.0f}° is some 25 times less than the others: inches among millimetres? {mm * 25.4:.1f} mm? It is left out.", "One reading 25.4 times too small is a unit mix-up.", Spot(field=f"spine.drops.{drop.id}"))  # fmt: skip
+        add("spine-mixed-units", "check", f"{format_diameter(mm, build.rule)} at {drop.angle_deg:.0f}° is some 25 times less than the others: inches among millimetres? {format_diameter(mm * MM_PER_INCH, build.rule)}? It is left out.", "One reading 25.4 times too small is a unit mix-up.", Spot(field=f"spine.drops.{drop.id}"))  # fmt: skip
     if read.verdict == "too_few":
         if read.readings:
             more = LEAST_ANGLES - read.angles
@@ -205,12 +212,16 @@ def _judge_drops(build: Build, plan: SpinePlan, add: Noted) -> None:
         return
     bow, stiff = read.bow, read.stiffness
     numbers = {
-        "bow": f"{bow.size_mm:.2f} ±{bow.size_95_mm:.2f} mm, p {bow.p:.2g}" if bow else "",
+        "bow": f"{format_diameter(bow.size_mm, build.rule)} ±{format_diameter(bow.size_95_mm, build.rule)}, p {bow.p:.2g}" if bow else "",
         "stiffness_difference": f"{read.percent or 0:.1f} ±{read.percent_95 or 0:.1f} %, p {stiff.p:.2g}" if stiff else "",
-        "scatter": f"{read.residual_sd_mm:.2f} mm",
+        "scatter": format_diameter(read.residual_sd_mm or 0.0, build.rule),
         "least_difference_these_readings_show": f"{read.detectable_percent or 0:.1f} %",
     }  # fmt: skip
-    bow_words = f"a bow of {bow.size_mm:.1f} mm toward {read.bow_deg:.0f}°" if bow else ""
+    bow_words = (
+        f"a bow of {format_diameter(bow.size_mm, build.rule)} toward {read.bow_deg:.0f}°"
+        if bow
+        else ""
+    )
     stiff_words = (
         f"{read.percent:.1f} % stiffer on the axis {read.stiff_deg:.0f}° to {((read.stiff_deg or 0) + 180) % 360:.0f}° "
         f"(±{stiff.angle_95_deg:.0f}°)"
@@ -231,7 +242,7 @@ def _judge_drops(build: Build, plan: SpinePlan, add: Noted) -> None:
         and read.drift_p < habits().believed_p
         and read.drift_mm is not None
     ):
-        add("spine-drift", "check", f"The drops creep by {read.drift_mm:+.2f} mm a reading: let the clamp settle, and repeat the first angle last. The creep is taken out.", "A drift along the order of readings is fitted with them.", at)  # fmt: skip
+        add("spine-drift", "check", f"The drops creep by {format_diameter(abs(read.drift_mm), build.rule)} {'down' if read.drift_mm > 0 else 'up'} a reading: let the clamp settle, and repeat the first angle last. The creep is taken out.", "A drift along the order of readings is fitted with them.", at)  # fmt: skip
 
 
 def _count(n: int, what: str) -> str:
@@ -241,7 +252,7 @@ def _count(n: int, what: str) -> str:
 def _judge_straightness(plan: SpinePlan, add: Noted) -> None:
     flat = plan.flat
     if flat.bow_mm is not None and flat.bow_mm > 0.5:
-        add("spine-flat", "note", f"On the flat it is bowed by {flat.bow_mm:.1f} mm toward {flat.bow_deg:.0f}°, the side its tip leans to.", "Rolled on a flat, the gap under the middle is largest with the bow on top.", Spot(field="spine.flat"))  # fmt: skip
+        add("spine-flat", "note", f"On the flat it is bowed by {format_diameter(flat.bow_mm, ruled())} toward {flat.bow_deg:.0f}°, the side its tip leans to.", "Rolled on a flat, the gap under the middle is largest with the bow on top.", Spot(field="spine.flat"))  # fmt: skip
 
 
 def _judge_sections(build: Build, plan: SpinePlan, add: Noted) -> None:

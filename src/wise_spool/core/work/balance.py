@@ -15,14 +15,20 @@ from wise_spool.core.document.parts import Part
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.measures import format_length
+from wise_spool.core.ground.units import ruled
 from wise_spool.core.guides.masses import guide_mass_g, tip_top_mass_g
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
-from wise_spool.core.handle.outline import volume_and_centre
+from wise_spool.core.handle.outline import said, volume_and_centre
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.work.glue_up import GlueUpPlan
 
 FIGHTING_BUTT_MM = 60.0
+CLASSES: tuple[tuple[str, float], ...] = (
+    ("very light", 32.0), ("light", 46.0), ("middling", 64.0), ("heavy", 90.0), ("very heavy", math.inf),
+)  # fmt: skip
+"""Upper ends of the weight classes, g of rod without reel a metre of its length. From memory, our own scale."""
 LONGER_MM = 25.0
 
 
@@ -60,11 +66,20 @@ class BalanceCase(Frozen):
 
 
 class BalancePlan(Frozen):
-    """The rod as planned, line by line, and the what-ifs beside it."""
+    """The rod as planned, line by line, and the what-ifs beside it.
+
+    ``class_words`` is its weight for its length, on our own scale. ``weighed_g`` of the rod's weight was
+    on a scale; the rest is guessed, and may be ``give_g`` off either way. ``over_wish_g`` is how far the rod
+    without its reel is over what was wished; negative under it.
+    """
 
     lines: tuple[MassLine, ...]
     cases: tuple[BalanceCase, ...]
     estimated: tuple[str, ...]
+    class_words: str
+    weighed_g: float
+    give_g: float
+    over_wish_g: float | None
 
 
 def frustum_volume_ml(od_a_mm: float, od_b_mm: float, length_mm: float) -> float:
@@ -82,7 +97,7 @@ def part_mass_g(part: Part, bore_a_mm: float, bore_b_mm: float) -> tuple[float, 
     """Mass in g and centre as mm from the part's butt face; weighed parts keep their mass."""
     outer = frustum_volume_ml(part.od_butt_mm, part.od_tip_mm, part.length_mm)
     centre = frustum_centre(part.od_butt_mm, part.od_tip_mm) * part.length_mm
-    if part.contour:
+    if len(said(part)) > 2:
         outer, centre = volume_and_centre(part)
     hollow = part.length_mm - part.closed_end_mm
     inner = frustum_volume_ml(bore_a_mm, bore_b_mm, max(hollow, 0.0))
@@ -137,6 +152,9 @@ def plan_balance(
     cases = [_case("as planned", parts, rest, reel, work.length_mm)]
     cases += _what_ifs(standing, rest, reel, work.length_mm)
     lumps = [*parts, *extra, blank, *train, *([reel] if reel else [])]
+    rod_g = cases[0].rod_g
+    weighed_g = sum(x.mass_g for x in (*parts, *extra, blank, *train) if x.weighed)
+    wish = build.brief.wish_g
     return BalancePlan(
         lines=tuple(
             MassLine(
@@ -146,7 +164,21 @@ def plan_balance(
         ),
         cases=tuple(cases),
         estimated=tuple(dict.fromkeys(x.what for x in lumps if not x.weighed)),
+        class_words=weight_class(rod_g, work.length_mm),
+        weighed_g=round(weighed_g, 1),
+        give_g=round(habits().guess_off * (rod_g - weighed_g), 1),
+        over_wish_g=None if wish is None else round(rod_g - wish, 1),
     )
+
+
+def weight_class(rod_g: float, length_mm: float) -> str:
+    """How heavy a rod is for its length.
+
+    >>> weight_class(120.0, 2400.0), weight_class(60.0, 2000.0)
+    ('middling', 'very light')
+    """
+    a_metre = rod_g / length_mm * 1000
+    return next(words for words, most in CLASSES if a_metre <= most)
 
 
 def _reel(build: Build, at_mm: float | None) -> Lump | None:
@@ -222,7 +254,13 @@ def _what_ifs(
         mass, centre = part_mass_g(butt, 12, 12)
         added = Lump("fighting butt", mass, first.start_mm - FIGHTING_BUTT_MM + centre, False)
         cases.append(
-            _case("with a 60 mm foam fighting butt", [*handle, added], rest, reel, length_mm)
+            _case(
+                f"with a foam fighting butt of {format_length(FIGHTING_BUTT_MM, ruled())}",
+                [*handle, added],
+                rest,
+                reel,
+                length_mm,
+            )
         )
     rear = next((s for s in parts if s.part.kind == "rear_grip"), None)
     if rear is not None:
@@ -238,5 +276,13 @@ def _what_ifs(
             Lump("longer grip", more, rear.start_mm + rear.part.length_mm, False),
         ]
         shifted = None if reel is None else moved(reel)
-        cases.append(_case("rear grip 25 mm longer", longer, rest, shifted, length_mm))
+        cases.append(
+            _case(
+                f"rear grip {format_length(LONGER_MM, ruled())} longer",
+                longer,
+                rest,
+                shifted,
+                length_mm,
+            )
+        )
     return cases

@@ -20,6 +20,7 @@ from wise_spool.core.document.parts import (
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.units import format_warmth
 from wise_spool.core.handle.entering import LOOSE
 from wise_spool.core.work.hands import hand_minutes
 
@@ -201,7 +202,7 @@ def refused(joint: GlueJoint, part: Part, adhesive: Adhesive, temperature_c: flo
     if joint.minutes > usable:
         return (
             f"spreading, seating, wiping and aligning take {joint.minutes:g} min, and of its {pot:.0f} min at "
-            f"{temperature_c:g} °C {usable:.1f} are to be planned on"
+            f"{format_warmth(temperature_c)} {usable:.1f} are to be planned on"
         )
     return None
 

@@ -13,6 +13,7 @@ import { StaticReadings } from "./StaticReadings";
 import { TaperPlot } from "./TaperPlot";
 import { readMeasure } from "../../ui/reading";
 import { useDraftText } from "../../ui/useDraftText";
+import { UnitPicks } from "./UnitPicks";
 
 /** Measure what arrived: length, diameters, joints, tube, cuts. */
 export function BlankStage() {
@@ -49,6 +50,7 @@ export function BlankStage() {
               options={RULES}
               onChange={(r) => edit("rule", (b) => void (b.rule = r))}
             />
+            <UnitPicks />
             <MeasureField
               path="blank.trim_butt_mm"
               label="Cut from the butt"

@@ -1,7 +1,7 @@
 import { ROD_TYPES } from "../../rack/NewBuild";
 import { useRod } from "../../rod/store";
 import { Choice } from "../../ui/controls";
-import { WordsField } from "../../ui/Field";
+import { QuantityField, WordsField } from "../../ui/Field";
 
 const QUESTIONS = [
   { key: "who", label: "Who fishes it?", hint: "a beginner needs a tougher blank" },
@@ -43,6 +43,15 @@ export function BriefFields() {
             { value: "cold", label: "In the cold, rings ice up" },
           ]}
           onChange={(v) => edit("season", (b) => void (b.brief.cold = v === "cold"))}
+        />
+        <QuantityField
+          path="brief.wish_g"
+          kind="weight"
+          label="Should weigh, without its reel"
+          optional
+          placeholder="no wish"
+          value={build.brief.wish_g}
+          keep={(g) => (b) => void (b.brief.wish_g = g)}
         />
         <WordsField
           path="client"

@@ -5,7 +5,8 @@ import { api, take } from "../../api/client";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { Button, IconButton, Term } from "../../ui/controls";
-import { MeasureField, NumberField } from "../../ui/Field";
+import { MeasureField, NumberField, QuantityField } from "../../ui/Field";
+import { METRIC, weight } from "../../ui/units";
 
 /** The shop's other measured rods by power, this one among them. */
 function OtherRods({ power }: { power: number }) {
@@ -14,6 +15,7 @@ function OtherRods({ power }: { power: number }) {
     queryKey: ["rack", "first"],
     queryFn: () => take(api.GET("/api/builds")),
   });
+  const units = useRod((s) => s.build?.units) ?? METRIC;
   const others = (rods.data ?? []).filter((r) => r.id !== id && r.power_measured && r.power_g);
   if (!others.length) return null;
   const line = [
@@ -27,7 +29,7 @@ function OtherRods({ power }: { power: number }) {
       {line.map((r, n) => (
         <span key={r.name} className={r.name === "this one" ? "font-semibold text-ink" : ""}>
           {n > 0 && " · "}
-          {r.name} <span className="fig">{Math.round(r.g)} g</span>
+          {r.name} <span className="fig">{weight(r.g, units)}</span>
         </span>
       ))}
     </p>
@@ -58,8 +60,8 @@ export function StaticReadings() {
         </h2>
         {s ? (
           <span>
-            <span className="fig text-answer">{Math.round(s.power_g)} g</span> drop its tip by a
-            third: <strong>{s.power_words}</strong>, <strong>{s.action_words}</strong> at{" "}
+            <span className="fig text-answer">{weight(s.power_g, build.units)}</span> drop its tip
+            by a third: <strong>{s.power_words}</strong>, <strong>{s.action_words}</strong> at{" "}
             {Math.round(s.action_deg)}°.{" "}
             <span className="text-soft">
               {how}, ±{Math.round(s.off_percent)} %
@@ -89,12 +91,11 @@ export function StaticReadings() {
                 mm={r.clamp_mm}
                 keep={(mm) => (b) => void (rowOf(b.blank.static, r.id).clamp_mm = mm ?? 0)}
               />
-              <NumberField
+              <QuantityField
                 path={`${at}.weight_g`}
                 label="Weight"
                 className="w-[5.7rem]"
-                suffix="g"
-                digits={1}
+                kind="weight"
                 value={r.weight_g}
                 keep={(v) => (b) => void (rowOf(b.blank.static, r.id).weight_g = v ?? 1)}
               />

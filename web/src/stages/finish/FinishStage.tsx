@@ -3,12 +3,13 @@ import { rowOf } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { due } from "../../rack/clocks";
 import { Button, Choice, Term } from "../../ui/controls";
-import { NumberField, WordsField } from "../../ui/Field";
+import { NumberField, QuantityField, WordsField } from "../../ui/Field";
 import { hours } from "../../ui/measure";
 import { threadColour } from "../../mat/threads";
 import { asOptions } from "../../ui/options";
 import { FINISH_WORDS, FRESH_FINISHES } from "../../words/shapes";
 import { CoatRibbon } from "./CoatRibbon";
+import { volume, warmer, warmth } from "../../ui/units";
 
 /** Coats on their clocks, the mix for each, and the air they are laid in. */
 export function FinishStage() {
@@ -41,11 +42,10 @@ export function FinishStage() {
           <div>
             <h2 className="mb-2">The air</h2>
             <div className="grid grid-cols-4 items-start gap-3">
-              <NumberField
+              <QuantityField
                 path="finish.temperature_c"
                 label="Room"
-                suffix="°C"
-                digits={1}
+                kind="warmth"
                 value={finish.temperature_c}
                 keep={(v) => (b) => void (b.finish.temperature_c = v ?? 21)}
               />
@@ -57,11 +57,10 @@ export function FinishStage() {
                 value={finish.humidity_percent}
                 keep={(v) => (b) => void (b.finish.humidity_percent = v ?? 50)}
               />
-              <NumberField
+              <QuantityField
                 path="finish.blank_c"
                 label="Blank, if colder"
-                suffix="°C"
-                digits={1}
+                kind="warmth"
                 optional
                 value={finish.blank_c}
                 keep={(v) => (b) => void (b.finish.blank_c = v)}
@@ -118,18 +117,17 @@ export function FinishStage() {
                 value={finish.product.parts_b}
                 keep={(v) => (b) => void (b.finish.product.parts_b = v ?? 0)}
               />
-              <NumberField
+              <QuantityField
                 path="finish.syringe_step_ml"
                 label="Syringe step"
-                suffix="mL"
+                kind="volume"
                 value={finish.syringe_step_ml}
                 keep={(v) => (b) => void (b.finish.syringe_step_ml = v ?? 0.1)}
               />
-              <NumberField
+              <QuantityField
                 path="finish.product.at_c"
                 label="Times hold at"
-                suffix="°C"
-                digits={1}
+                kind="warmth"
                 value={finish.product.at_c}
                 keep={(v) => (b) => void (b.finish.product.at_c = v ?? 21)}
               />
@@ -173,20 +171,20 @@ function Minutes({ name, label }: { name: MinuteField; label: string }) {
 }
 
 function DewPoint() {
-  const { plan } = useShown();
+  const { build, plan } = useShown();
   const margin = plan.finish.blank_c - plan.finish.dew_point_c;
   return (
     <div>
       <div className="label">
         <Term
-          says={`Where this air begins to wet a surface. A blank less than ${plan.finish.dew_margin_c} °C above it takes no coat.`}
+          says={`Where this air begins to wet a surface. A blank less than ${warmer(plan.finish.dew_margin_c, build.units)} above it takes no coat.`}
         >
           Dew point
         </Term>
       </div>
-      <div className="fig pt-1 text-lead">{plan.finish.dew_point_c.toFixed(1)} °C</div>
+      <div className="fig pt-1 text-lead">{warmth(plan.finish.dew_point_c, build.units)}</div>
       <div className={`text-note ${plan.finish.sweats ? "font-semibold text-ruin" : "text-soft"}`}>
-        blank {margin.toFixed(1)} above{plan.finish.sweats ? ": do not coat" : ""}
+        blank {warmer(margin, build.units)} above{plan.finish.sweats ? ": do not coat" : ""}
       </div>
     </div>
   );
@@ -291,6 +289,7 @@ function Syringe({
   colour: string;
 }) {
   const share = most > 0 ? ml / most : 0;
+  const { units } = useShown().build;
   return (
     <div className="flex items-center gap-2">
       <span className="fig w-3">{name}</span>
@@ -314,7 +313,7 @@ function Syringe({
           />
         ))}
       </svg>
-      <span className="fig text-answer whitespace-nowrap">{ml.toFixed(1)} mL</span>
+      <span className="fig text-answer whitespace-nowrap">{volume(ml, units)}</span>
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { length } from "../../ui/measure";
 import type { StageProps } from "../stage";
 import { BendPicture } from "./BendPicture";
 import { useBends } from "./useBends";
+import { weight } from "../../ui/units";
 
 /** The rod bent by its line: slide the load, turn the pull, drag a guide on the mat and watch. */
 export function BendJob({ selected, onSelect }: StageProps) {
@@ -52,7 +53,7 @@ export function BendJob({ selected, onSelect }: StageProps) {
       <div className="grid grid-cols-[1.4fr_1fr_auto] items-end gap-6">
         <Slide
           label="Load on the line"
-          shown={`${Math.round(setup.load_g)} g`}
+          shown={weight(setup.load_g, build.units)}
           value={setup.load_g}
           max={most}
           step={10}
@@ -219,7 +220,7 @@ function Figures({
               {before && (
                 <td className="text-soft">{old ? `${old.break_deg.toFixed(1)}°` : "–"}</td>
               )}
-              <td>{(g.force_n / 9.80665e-3).toFixed(0)} g</td>
+              <td>{weight(g.force_n / 9.80665e-3, build.units)}</td>
               <td className={g.touches ? "text-ruin" : ""}>
                 {g.touches ? "touches" : `${g.gap_clear_mm.toFixed(1)} mm`}
               </td>

@@ -1,6 +1,8 @@
 import type { LoadedPlan } from "../../api/types";
 import { useWidth } from "../../mat/scale";
 import type { StageProps } from "../stage";
+import { weight } from "../../ui/units";
+import { useShown } from "../../rod/store";
 
 const H = 330;
 const PAD = 26;
@@ -17,6 +19,7 @@ export function BendPicture({
   ghosts: LoadedPlan[];
   before: LoadedPlan | null;
 } & Pick<StageProps, "selected" | "onSelect">) {
+  const { build } = useShown();
   const [ref, width] = useWidth<HTMLDivElement>();
   const all = [loaded, ...ghosts, ...(before ? [before] : [])].flatMap((l) => [
     ...l.curve,
@@ -43,7 +46,7 @@ export function BendPicture({
         height={H}
         className="block"
         role="group"
-        aria-label={`The rod under ${Math.round(loaded.load_g)} g`}
+        aria-label={`The rod under ${weight(loaded.load_g, build.units)}`}
       >
         <rect width={width} height={H} rx="4" fill="var(--mat)" />
         {Array.from({ length: Math.ceil(width / 36) }, (_, i) => (

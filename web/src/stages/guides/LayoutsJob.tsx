@@ -4,6 +4,7 @@ import { Button, Term } from "../../ui/controls";
 import { length, STEP_MM } from "../../ui/measure";
 import type { StageProps } from "../stage";
 import { useLayouts } from "./useBends";
+import { weight } from "../../ui/units";
 
 type One = Layouts["layouts"]["layouts"][number];
 
@@ -28,7 +29,7 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
         <div className="mb-1 flex items-baseline gap-4">
           <h2>Side by side</h2>
           <span className="label">
-            at {layouts.loads_g.map((g) => `${Math.round(g)} g`).join(", ")}; share of bend{" "}
+            at {layouts.loads_g.map((g) => weight(g, build.units)).join(", ")}; share of bend{" "}
             {layouts.settled
               ? `settled in ${layouts.rounds} rounds`
               : "did not settle within a millimetre"}
@@ -64,7 +65,7 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
               {train.cases.map((c) => (
                 <tr key={c.words} className="border-b border-line/60 text-right">
                   <td className="py-0.5 text-left font-sans text-body">{c.words}</td>
-                  <td>{c.mass_g.toFixed(1)} g</td>
+                  <td>{weight(c.mass_g, build.units)}</td>
                   <td>{c.frequency_hz.toFixed(2)} Hz</td>
                   <td>{c.slower_percent.toFixed(0)} %</td>
                 </tr>

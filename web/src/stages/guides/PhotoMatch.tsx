@@ -5,6 +5,7 @@ import type { PhotoMatched, PicturePoint } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { Button, Term } from "../../ui/controls";
+import { weight } from "../../ui/units";
 
 const H = 380;
 const HANDLE_AND_TIP = 3;
@@ -85,7 +86,7 @@ export function PhotoMatch() {
         </label>
         {picture && matched && (
           <span className="text-small">
-            {matched.next} It hangs under {Math.round(setup.load_g)} g.
+            {matched.next} It hangs under {weight(setup.load_g, build.units)}.
           </span>
         )}
         {clicks.length > 0 && (
@@ -102,7 +103,8 @@ export function PhotoMatch() {
       {fit && (
         <div className="mb-2 flex flex-wrap items-center gap-4">
           <span>
-            The photograph says <span className="fig text-lead">{Math.round(fit.power_g)} g</span>,{" "}
+            The photograph says{" "}
+            <span className="fig text-lead">{weight(fit.power_g, build.units)}</span>,{" "}
             {fit.factor >= 1 ? "stiffer" : "softer"} by{" "}
             {Math.abs(Math.round((fit.factor - 1) * 100))} %, give or take{" "}
             {Math.ceil(fit.give_percent)} %; worst point {fit.off_mm.toFixed(0)} mm off.

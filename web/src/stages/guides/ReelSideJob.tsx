@@ -178,7 +178,7 @@ export function ReelSideJob() {
         as the ring.{" "}
         {reel.guessed &&
           lip !== null &&
-          "The lip is guessed: 10 mm more on it moves each of them 10 mm toward the tip."}
+          "The lip is guessed: what is added to it moves each of them as far toward the tip."}
       </p>
     </div>
   );

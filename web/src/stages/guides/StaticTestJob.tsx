@@ -1,7 +1,7 @@
 import { rowOf } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { Button, Term } from "../../ui/controls";
-import { MeasureField, NumberField, WordsField } from "../../ui/Field";
+import { MeasureField, NumberField, QuantityField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 import { Batch } from "./Batch";
 import { PhotoMatch } from "./PhotoMatch";
@@ -59,12 +59,11 @@ function TheTest() {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <div className="flex items-end gap-4">
-        <NumberField
+        <QuantityField
           path="guides.static_test.load_g"
           label="Load hung"
           className="w-32"
-          suffix="g"
-          digits={0}
+          kind="weight"
           value={test.load_g}
           keep={(v) => (b) => void (b.guides.static_test!.load_g = v ?? 1)}
         />

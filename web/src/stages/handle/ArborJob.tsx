@@ -11,6 +11,7 @@ import { MeasureField } from "../../ui/Field";
 import { diameter, length, STEP_MM, unitOf } from "../../ui/measure";
 import { readMeasure } from "../../ui/reading";
 import { useDraftText } from "../../ui/useDraftText";
+import { volume, weight } from "../../ui/units";
 
 /** What fills the seat: bands on a strip, turns, and every school side by side. */
 export function ArborJob() {
@@ -472,9 +473,9 @@ function SideBySide() {
                   />{" "}
                   {Math.round(c.contact_share * 100)} %
                 </td>
-                <td>{c.glue_ml.toFixed(1)} mL</td>
+                <td>{volume(c.glue_ml, build.units)}</td>
                 <td>{diameter(c.loosest_mm, build.rule)}</td>
-                <td>{c.mass_g.toFixed(1)} g</td>
+                <td>{weight(c.mass_g, build.units)}</td>
                 <td>{c.minutes.toFixed(0)}</td>
                 <td className="pl-4 text-left font-sans text-note">{c.why}</td>
                 <td>

@@ -1,9 +1,10 @@
 import type { Plan } from "../../api/types";
 import { useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
-import { NumberField } from "../../ui/Field";
+import { QuantityField } from "../../ui/Field";
 import { Term } from "../../ui/controls";
-import { length } from "../../ui/measure";
+import { diameter, length } from "../../ui/measure";
+import { weight } from "../../ui/units";
 
 type Case = NonNullable<Plan["balance"]>["cases"][number];
 
@@ -13,32 +14,51 @@ export function BalanceJob() {
   const { balance } = plan;
   if (!balance)
     return <p className="text-soft">The balance waits for two diameters of the blank.</p>;
-  const grams = (g: number) => `${g.toFixed(g < 10 ? 1 : 0)} g`;
+  const grams = (g: number) => weight(g, build.units);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <div className="flex flex-wrap items-end gap-3">
-        <NumberField
+        <QuantityField
           path="blank.mass_g"
           label="Bare blank, weighed"
           className="w-36"
-          suffix="g"
+          kind="weight"
           optional
           placeholder="guess"
           value={build.blank.mass_g}
           keep={(g) => (b) => void (b.blank.mass_g = g)}
         />
-        <NumberField
+        <QuantityField
           path="guides.reel.mass_g"
           label="Reel, weighed"
           className="w-36"
-          suffix="g"
+          kind="weight"
           optional
           placeholder="guess"
           value={build.guides.reel.mass_g}
           keep={(g) => (b) => void (b.guides.reel.mass_g = g)}
         />
+        <QuantityField
+          path="brief.wish_g"
+          kind="weight"
+          label="Should weigh, no reel"
+          className="w-40"
+          optional
+          placeholder="no wish"
+          value={build.brief.wish_g}
+          keep={(g) => (b) => void (b.brief.wish_g = g)}
+        />
+        <p className="mb-1 flex-1 text-right">
+          <span className="fig text-great">{grams(balance.cases[0]!.rod_g)}</span>{" "}
+          <span className="text-soft">
+            {balance.class_words} for its length
+            {balance.give_g > 0.05 && `, give or take ${grams(balance.give_g)} for what is guessed`}
+            {balance.over_wish_g !== null &&
+              `; ${grams(Math.abs(balance.over_wish_g))} ${balance.over_wish_g > 0 ? "over" : "under"} the wish`}
+          </span>
+        </p>
         {balance.estimated.length > 0 && (
-          <p className="label mb-2">
+          <p className="label mb-2 w-full">
             Guessed from size and material: {balance.estimated.join(", ")}. Weigh a part and type it
             under Stack.
           </p>
@@ -80,7 +100,7 @@ export function BalanceJob() {
                   ? "–"
                   : `${length(Math.abs(c.from_reel_mm), build.rule)} ${c.from_reel_mm >= 0 ? "ahead" : "behind"}`}
               </td>
-              <td>{c.tip_gram_mm.toFixed(1)} mm</td>
+              <td>{diameter(c.tip_gram_mm, build.rule)}</td>
             </tr>
           ))}
         </tbody>
@@ -166,7 +186,7 @@ function Weights() {
                   style={{ width: `${(l.mass_g / most) * 100}%` }}
                 />
               </td>
-              <td className="text-right">{l.mass_g.toFixed(1)} g</td>
+              <td className="text-right">{weight(l.mass_g, build.units)}</td>
               <td className="pr-2 text-right text-soft">at {length(l.at_mm, build.rule)}</td>
             </tr>
           ))}

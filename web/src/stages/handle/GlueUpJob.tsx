@@ -7,9 +7,10 @@ import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { Choice, IconButton, Term } from "../../ui/controls";
-import { NumberField } from "../../ui/Field";
+import { QuantityField } from "../../ui/Field";
 import { hours, length } from "../../ui/measure";
 import { SQUEEZE_WORDS } from "../../words/shapes";
+import { volume } from "../../ui/units";
 
 /** Mixes on their clocks, what each joint takes, and what lies within reach before mixing. */
 export function GlueUpJob() {
@@ -20,12 +21,11 @@ export function GlueUpJob() {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <div className="flex flex-wrap items-end gap-4">
-        <NumberField
+        <QuantityField
           path="handle.glue_temperature_c"
           label="At the bench it is"
           className="w-32"
-          suffix="°C"
-          digits={1}
+          kind="warmth"
           value={build.handle.glue_temperature_c}
           keep={(v) => (b) => void (b.handle.glue_temperature_c = v ?? 21)}
         />
@@ -139,6 +139,7 @@ const SHADES = {
 
 /** One mix: its joints laid end to end inside the pot life. */
 function Mix({ mix }: { mix: GlueMix }) {
+  const { build } = useShown();
   const span = Math.max(mix.pot_life_min, mix.hands_min) * 1.04;
   const share = (min: number) => `${(min / span) * 100}%`;
   const work = mix.joints.flatMap((j) =>
@@ -154,8 +155,8 @@ function Mix({ mix }: { mix: GlueMix }) {
         </h2>
         <span className="fig text-figure">
           {mix.part_b_ml > 0
-            ? `${mix.part_a_ml.toFixed(1)} + ${mix.part_b_ml.toFixed(1)} mL`
-            : `${mix.part_a_ml.toFixed(1)} mL`}
+            ? `${volume(mix.part_a_ml, build.units)} + ${volume(mix.part_b_ml, build.units)}`
+            : volume(mix.part_a_ml, build.units)}
         </span>
         <span className={mix.too_long ? "font-semibold text-ruin" : "text-soft"}>
           {mix.hands_min.toFixed(0)} min of hands in {mix.pot_life_min.toFixed(0)} min of pot life
@@ -242,7 +243,7 @@ function Mix({ mix }: { mix: GlueMix }) {
       </table>
       <p className="label mt-1">
         {mix.volume_ml > mix.needed_ml + 0.05 &&
-          `Needs ${mix.needed_ml.toFixed(1)} mL; less than ${mix.volume_ml.toFixed(0)} mL cannot be measured. `}
+          `Needs ${volume(mix.needed_ml, build.units)}; less than ${volume(mix.volume_ml, build.units)} cannot be measured. `}
         Set {hours(mix.set_min)} · handle after {hours(mix.handle_min)} · full cure{" "}
         {hours(mix.full_cure_min)}. Test the witness blob, not the joint.
       </p>

@@ -9,7 +9,7 @@ import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { Button, IconButton, Pick, Term } from "../../ui/controls";
-import { MeasureField, NumberField, WordsField } from "../../ui/Field";
+import { MeasureField, QuantityField, WordsField } from "../../ui/Field";
 import { diameter, length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
@@ -276,11 +276,11 @@ function Details({ build, i }: { build: Build; i: number }) {
         mm={part.closed_end_mm}
         keep={(mm) => (b) => void (rowOf(b.handle.parts, part.id).closed_end_mm = mm ?? 0)}
       />
-      <NumberField
+      <QuantityField
         path={`${at}.mass_g`}
         label="Weighed"
         optional
-        suffix="g"
+        kind="weight"
         placeholder="guess"
         value={part.mass_g}
         keep={(g) => (b) => void (rowOf(b.handle.parts, part.id).mass_g = g)}

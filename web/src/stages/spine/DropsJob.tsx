@@ -3,7 +3,7 @@ import { X } from "lucide-react";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { Button, IconButton, Term } from "../../ui/controls";
-import { MeasureField, NumberField } from "../../ui/Field";
+import { MeasureField, QuantityField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 import { DropsPlot } from "./DropsPlot";
 import { InstrumentBar } from "./InstrumentBar";
@@ -24,12 +24,11 @@ export function DropsJob() {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
       <div className="flex flex-wrap items-end gap-3">
-        <NumberField
+        <QuantityField
           path="spine.weight_g"
           label="Weight at the tip"
           className="w-32"
-          suffix="g"
-          digits={1}
+          kind="weight"
           value={spine.weight_g}
           keep={(v) => (b) => void (b.spine.weight_g = v ?? 100)}
         />

@@ -1,11 +1,13 @@
 import { useShown } from "../../rod/store";
+import { diameter } from "../../ui/measure";
 
 const C = 150;
 const R = 92;
 
 /** Drops round the clock, how far each is off the mean drawn large, with the fit through them. */
 export function DropsPlot() {
-  const { plan } = useShown();
+  const { build, plan } = useShown();
+  const across = (mm: number) => diameter(mm, build.rule);
   const read = plan.spine.drops;
   if (read.verdict === "too_few" || read.mean_mm === null || !read.bow || !read.stiffness) {
     return (
@@ -95,7 +97,7 @@ export function DropsPlot() {
             <g key={i}>
               <line x1={x} y1={y} x2={fx} y2={fy} stroke="var(--mat-ruin)" strokeWidth="2" />
               <circle cx={x} cy={y} r="4.5" fill="var(--tape)" stroke="var(--outline)" />
-              <title>{`${r.angle_deg}°: ${r.drop_mm} mm, fit ${r.fitted_mm.toFixed(2)} mm`}</title>
+              <title>{`${r.angle_deg}°: ${across(r.drop_mm)}, fit ${across(r.fitted_mm)}`}</title>
             </g>
           );
         })}
@@ -103,7 +105,7 @@ export function DropsPlot() {
       <dl className="grid flex-1 grid-cols-2 gap-x-5 pt-1 text-small [&_dd]:mb-2 [&_dt]:row-start-auto">
         <div>
           <dt className="label">mean drop</dt>
-          <dd className="fig text-head">{mean.toFixed(2)} mm</dd>
+          <dd className="fig text-head">{across(mean)}</dd>
         </div>
         <div>
           <dt className="label">
@@ -115,7 +117,7 @@ export function DropsPlot() {
           </dt>
           <dd>
             <span className="fig text-head">
-              {read.bow.size_mm.toFixed(2)} ±{read.bow.size_95_mm.toFixed(2)} mm
+              {across(read.bow.size_mm)} ±{across(read.bow.size_95_mm)}
             </span>{" "}
             {bowed
               ? `toward ${Math.round(read.bow_deg!)}° ±${Math.round(read.bow.angle_95_deg)}°`
@@ -145,14 +147,14 @@ export function DropsPlot() {
         </div>
         <div>
           <dt className="label">scatter</dt>
-          <dd className="fig text-head">{(read.residual_sd_mm ?? 0).toFixed(2)} mm</dd>
+          <dd className="fig text-head">{across(read.residual_sd_mm ?? 0)}</dd>
         </div>
         {read.drift_mm !== null && (
           <div>
             <dt className="label">creep a reading</dt>
             <dd className="fig text-head">
               {read.drift_mm >= 0 ? "+" : ""}
-              {read.drift_mm.toFixed(3)} mm
+              {across(Math.abs(read.drift_mm))} {read.drift_mm > 0 ? "down" : "up"}
             </dd>
           </div>
         )}

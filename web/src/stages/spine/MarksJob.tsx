@@ -4,7 +4,7 @@ import { Link } from "wouter";
 import { useRod, useShown } from "../../rod/store";
 import { Term } from "../../ui/controls";
 import { NumberField } from "../../ui/Field";
-import { diameter, length } from "../../ui/measure";
+import { arc, diameter, length } from "../../ui/measure";
 import { ClockPlaces } from "./ClockPlaces";
 
 /** Where the pencil goes, place by place, as arcs round the blank. */
@@ -73,13 +73,13 @@ export function MarksJob() {
                 <td className="py-0.5 text-left font-sans text-small">{line.place}</td>
                 <td>{length(line.station_mm, build.rule)}</td>
                 <td>{diameter(line.od_mm, build.rule)}</td>
-                <td>{(line.girth_mm / 360).toFixed(3)} mm</td>
-                {line.arcs_mm.map((arc, n) => (
+                <td>{diameter(line.girth_mm / 360, build.rule)}</td>
+                {line.arcs_mm.map((round, n) => (
                   <td key={n}>
-                    {arc.toFixed(1)} mm
+                    {arc(round, build.rule)}
                     {labelled && (
                       <span className="label block">
-                        {line.from_label_mm[n]!.toFixed(1)} from label
+                        {arc(line.from_label_mm[n]!, build.rule)} from label
                       </span>
                     )}
                   </td>

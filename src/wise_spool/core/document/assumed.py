@@ -1,0 +1,81 @@
+"""Numbers that stand in a document because nobody has said otherwise yet.
+
+A number that is still what a fresh rod has, and that the builder has not said is so, is assumed: it
+looks assumed wherever it is shown, on screen and on paper.
+"""
+
+from functools import cache
+from typing import Any
+
+from wise_spool.core.document.build import Build
+
+ASSUMABLE: dict[str, str] = {
+    "handle.arbors.tape_thickness_mm": "tape, one turn",
+    "handle.stock.kerf_mm": "saw kerf",
+    "handle.stock.side_mm": "square stock, its side",
+    "handle.glue_temperature_c": "warmth where it is glued",
+    "guides.reel.lip_ahead_mm": "spool lip ahead of the reel foot",
+    "guides.reel.height_mm": "spool axis above the blank",
+    "guides.reel.tilt_deg": "tilt of the spool",
+    "guides.reel.spool_mm": "spool across its lip",
+    "guides.tip_top.ring_ahead_mm": "tip-top ring ahead of the bare tip",
+    "guides.tip_top.height_mm": "tip-top ring above the blank",
+    "spine.clamp_mm": "where the blank is clamped for the drops",
+    "spine.weight_g": "weight hung for the drops",
+    "finish.temperature_c": "warmth where it is coated",
+    "finish.humidity_percent": "humidity where it is coated",
+    "finish.syringe_step_ml": "step of the syringe",
+    "finish.product.pot_life_min": "pot life of the finish",
+}
+"""What looks assumed until it is touched, by its path in the document."""
+
+
+def in_play(build: Build, path: str) -> bool:
+    """Whether the number counts for anything on this rod as it stands."""
+    if path.partition(".")[0] in build.done:
+        return False
+    handle, spinning = build.handle, build.brief.rod_type == "spinning"
+    if path.startswith("handle.arbors"):
+        taped = handle.arbors.school.startswith("tape") and handle.arbors.tape_measured is None
+        return taped and any(p.kind == "reel_seat" for p in handle.parts)
+    if path.startswith("handle.stock"):
+        return any(p.turned and p.bought_od_mm is None for p in handle.parts)
+    if path.startswith("handle."):
+        return bool(handle.parts)
+    if path.startswith("guides.reel"):
+        return spinning and bool(build.guides.train)
+    if path.startswith("spine."):
+        return bool(build.spine.drops)
+    return bool(build.guides.train)
+
+
+def value_at(build: Build, path: str) -> float:
+    """The number a path leads to."""
+    at: Any = build
+    for name in path.split("."):
+        at = getattr(at, name)
+    return float(at)
+
+
+@cache
+def default_of(path: str) -> float:
+    """What a fresh rod has there."""
+    return value_at(Build(name="fresh"), path)
+
+
+def all_assumed(build: Build) -> tuple[str, ...]:
+    """Paths of everything that is assumed and counts on this rod, in the order of the trade."""
+    return tuple(path for path in ASSUMABLE if in_play(build, path) and is_assumed(build, path))
+
+
+def is_assumed(build: Build, path: str) -> bool:
+    """Whether the number is a fresh rod's, and nobody has said that it is so.
+
+    >>> rod = Build(name="fresh")
+    >>> is_assumed(rod, "handle.stock.kerf_mm")
+    True
+    >>> is_assumed(rod.model_copy(update={"sure": {"handle.stock.kerf_mm": 2.5}}), "handle.stock.kerf_mm")
+    False
+    """
+    value = value_at(build, path)
+    return value == default_of(path) and build.sure.get(path) != value

@@ -1,0 +1,73 @@
+import { useQuery } from "@tanstack/react-query";
+import { Ruler } from "lucide-react";
+import { useState } from "react";
+import { useLocation } from "wouter";
+
+import { api, take } from "../api/client";
+import type { StageName } from "../api/types";
+import { useRod } from "../rod/store";
+
+const STAGE_OF: Record<string, StageName> = { brief: "blank" };
+
+/** What was never measured, what moves the rod most first; worked out when it is asked for. */
+export function MeasureNext({ id }: { id: string }) {
+  const [open, setOpen] = useState(false);
+  const version = useRod((s) => s.server?.version);
+  const [, go] = useLocation();
+  const asked = useQuery({
+    queryKey: ["measure-next", id, version],
+    queryFn: () =>
+      take(api.GET("/api/builds/{build_id}/measure-next", { params: { path: { build_id: id } } })),
+    enabled: open,
+    placeholderData: (before) => before,
+  });
+  const show = (field: string) => {
+    const room = field.split(".")[0]!;
+    const job = field.startsWith("guides.reel") ? "/reel-side" : "";
+    go(`/build/${id}/${STAGE_OF[room] ?? room}${job}?at=${field}`);
+  };
+  return (
+    <section className="mt-6 border-t border-line pt-2">
+      <button
+        type="button"
+        aria-expanded={open}
+        className="flex min-h-8 w-full items-center gap-2 text-left font-semibold"
+        onClick={() => setOpen(!open)}
+      >
+        <Ruler size={15} aria-hidden /> Measure these next
+      </button>
+      {open && (
+        <>
+          {asked.isPending && (
+            <p className="py-1 text-small text-soft">Trying both ends of each…</p>
+          )}
+          {asked.isError && (
+            <p role="alert" className="py-1 text-small text-ruin">
+              {asked.error.message}
+            </p>
+          )}
+          {asked.data?.length === 0 && (
+            <p className="py-1 text-small text-soft">
+              Nothing that is assumed moves this rod by as much as you would notice.
+            </p>
+          )}
+          <ol className="text-small">
+            {asked.data?.map((m) => (
+              <li key={m.field} className="border-t border-line/60 py-1.5">
+                <button
+                  type="button"
+                  className="text-left font-semibold hover:underline"
+                  onClick={() => show(m.field)}
+                >
+                  {m.words}
+                </button>
+                <div>may move {m.moves}</div>
+                <div className="text-note text-soft">{m.how}</div>
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </section>
+  );
+}
