@@ -5,7 +5,7 @@ import unittest
 from hypothesis import HealthCheck, given, settings
 
 from tests.core.any_build import builds
-from tests.core.samples import blank, build, finding, grip, guide, rod, seat
+from tests.core.samples import blank, build, finding, grip, guide, seat
 from wise_spool.core.document.assumed import ASSUMABLE, all_assumed, default_of, is_assumed
 from wise_spool.core.document.design import Brief
 from wise_spool.core.document.guides import Guides, Reel
@@ -51,7 +51,7 @@ class WhatIsAsked(unittest.TestCase):
         at = (guide(1, 300.0, "spool_lip"),)
         reel = Reel(lip_ahead_mm=70, guessed=True)
         b = build(blank=blank(), brief=Brief(rod_type="casting"), handle=Handle(parts=(seat(),)), guides=Guides(train=at, reel=reel))  # fmt: skip
-        self.assertEqual(asked(b)["guides.reel.lip_ahead_mm"].moves, "the mark of guide 1 by 30.0 mm")  # fmt: skip
+        self.assertEqual(asked(b)["guides.reel.lip_ahead_mm"].moves, "the mark of guide 1 by 1 3/16 in")  # fmt: skip
         measured = b.model_copy(update={"guides": Guides(train=at, reel=reel.model_copy(update={"guessed": False}))})  # fmt: skip
         self.assertNotIn("guides.reel.lip_ahead_mm", asked(measured))
 

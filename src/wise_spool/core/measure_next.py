@@ -158,7 +158,11 @@ def _between_readings(rod: Rod) -> Iterator[_Doubt]:
     station = at + work.cut_mm
 
     def read(value: float) -> Build:
-        more = Reading(id="measure-next", station_mm=round(min(station, 6000.0), 1), od_mm=min(max(value, 0.3), 60.0))
+        more = Reading(
+            id="measure-next",
+            station_mm=round(min(station, 6000.0), 1),
+            od_mm=min(max(value, 0.3), 60.0),
+        )
         kept = (*build.blank.readings, more)
         return build.model_copy(update={"blank": build.blank.model_copy(update={"readings": kept})})
 
