@@ -26,6 +26,8 @@ from wise_spool.core.shop.drawer import (
     FRESH_SHELVED,
     FRESH_STICK,
 )
+from wise_spool.core.shop.kits import KITS
+from wise_spool.core.shop.words import TRADE_WORDS, Region
 from wise_spool.core.spine.deciding import CLOCK_PLACES, ZERO_WORDS, guides_below
 from wise_spool.core.spine.deciding import SCHOOL_WORDS as SPINE_WORDS
 from wise_spool.core.work.glue_up import KIND_WORDS as ADHESIVE_WORDS
@@ -60,8 +62,29 @@ def shapes(schema: dict[str, Any]) -> str:
         + _fresh("FRESH_PARTS", "Record<PartKind, Part>", FRESH_PARTS)
         + _fresh("FRESH_SHELVED", "Record<ShelfKind, Shelved>", FRESH_SHELVED)
         + _fresh("FRESH_FINISHES", "Record<FinishProduct[\"kind\"], FinishProduct>", FRESH_FINISHES)
+        + _kits()
         + _fresh("FRESH_ROWS", "{ guide: Guide; stick: Stick }", {"guide": FRESH_GUIDE, "stick": FRESH_STICK})
     )  # fmt: skip
+
+
+def _kits() -> str:
+    rows = json.dumps(
+        {name: kit.model_dump(mode="json") for name, kit in KITS.items()}, ensure_ascii=False
+    )
+    shape = "Record<string, { name: string; says: string; suits: string[]; parts: Part[] }>"
+    return f"\n// prettier-ignore\nexport const KITS: {shape} = {rows};\n"
+
+
+def trade_words() -> str:
+    """The file of the trade's words."""
+    rows = [m.model_dump(mode="json") for m in TRADE_WORDS]
+    regions = " | ".join(f'"{r}"' for r in get_args(Region))
+    return (
+        "/** Generated from the models by `./wise-spool describe`; not edited by hand. */\n"
+        f"// prettier-ignore\nexport type Region = {regions};\n\n"
+        "export interface Meaning {\n  word: string;\n  also: string[];\n  says: string;\n  shown: Region | null;\n}\n\n"
+        f"// prettier-ignore\nexport const TRADE_WORDS: Meaning[] = {json.dumps(rows, indent=1, ensure_ascii=False)};\n"
+    )
 
 
 def _one_value(schema: dict[str, Any]) -> str:

@@ -214,6 +214,7 @@ def describe(
         ROOT / "docs" / "build-file.schema.json": json.dumps(build_schema(), indent=2) + "\n",
         ROOT / "docs" / "glossary.md": _tool("glossary").glossary(),
         ROOT / "web" / "src" / "words" / "shapes.ts": _tool("shapes").shapes(build_schema()),
+        ROOT / "web" / "src" / "words" / "trade.ts": _tool("shapes").trade_words(),
     }
     stale = [path for path, text in wanted.items() if not path.exists() or path.read_text() != text]
     if check and stale:

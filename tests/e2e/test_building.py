@@ -1,6 +1,7 @@
 """A rod from nothing to its sheet, by mouse and by keyboard; what a cut or a clash leaves."""
 
 import io
+import re
 
 import pdfplumber
 from playwright.sync_api import expect
@@ -155,6 +156,8 @@ class Building(InTheBrowser):
         self.kept()
         self.page.evaluate("document.activeElement.blur()")
         press("4")
+        self.page.get_by_role("heading", name="The train, tip first").wait_for()
+        self.page.wait_for_load_state("networkidle")
         self.tab_to(text="Add a guide toward the butt")
         for n in range(1, 6):
             press("Enter")
@@ -240,6 +243,30 @@ class Building(InTheBrowser):
         expect(self.page.get_by_role("radio", name="Composite")).to_have_attribute(
             "data-state", "on"
         )
+
+    def test_a_first_timer_starts_from_a_kit_and_is_told_what_to_measure(self):
+        self.blank("From a kit")
+        self.visit(f"/build/{self.rod('From a kit')['id']}/handle/stack")
+        self.page.get_by_role("button", name="Full cork").click()
+        self.kept()
+        kinds = [p["kind"] for p in self.rod("From a kit")["build"]["handle"]["parts"]]
+        self.assertEqual(kinds, ["butt_cap", "rear_grip", "reel_seat", "foregrip", "winding_check"])
+        self.page.get_by_role("button", name="Measure these next").click()
+        expect(self.page.get_by_role("button", name="the bore of the foregrip")).to_be_visible()
+        seat = self.page.get_by_label("Seat bore")
+        expect(seat).to_have_class(re.compile("italic"))
+        seat.focus()
+        seat.press("Enter")
+        self.kept()
+        expect(seat).not_to_have_class(re.compile("italic"))
+
+    def test_a_word_is_found_by_its_name_and_shown_on_the_rod(self):
+        self.blank("Words")
+        self.page.keyboard.press("Control+k")
+        self.page.get_by_placeholder("Find a rod").fill("winding ch")
+        self.page.get_by_role("option", name="winding check").click()
+        expect(self.page.get_by_role("heading", name="winding check")).to_be_visible()
+        expect(self.page.get_by_role("img", name="its winding check marked")).to_be_visible()
 
     def test_an_edit_waits_in_the_browser_while_the_server_is_away(self):
         self.expected_console = (

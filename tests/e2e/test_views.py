@@ -32,7 +32,7 @@ class Views(InTheBrowser):
                 f"/build/{ids['Skerry 10']}/spine/{job}" for job in ("drops", "decide", "marks")
             ]
             paths += [f"/build/{ids['Skerry 10']}/guides/{job}" for job in GUIDES_JOBS]
-            paths += ["/shelf/part", "/shelf/adhesive", "/trainer", "/habits"]
+            paths += ["/shelf/part", "/shelf/adhesive", "/trainer", "/habits", "/words?w=spine"]
             for path in paths:
                 with self.subTest(light=light, path=path.split("/")[-1] or "rack"):
                     self.visit(path)

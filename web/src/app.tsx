@@ -13,6 +13,7 @@ const BuildView = lazy(async () => ({ default: (await import("./rod/BuildView"))
 const SheetView = lazy(async () => ({ default: (await import("./sheet/SheetView")).SheetView }));
 const ShelfView = lazy(async () => ({ default: (await import("./shelf/ShelfView")).ShelfView }));
 const HabitsView = lazy(async () => ({ default: (await import("./shop/HabitsView")).HabitsView }));
+const WordsView = lazy(async () => ({ default: (await import("./words/WordsView")).WordsView }));
 const TrainerView = lazy(async () => ({
   default: (await import("./trainer/TrainerView")).TrainerView,
 }));
@@ -48,6 +49,11 @@ export function App() {
               <HabitsView key={id} id={id} />
             </Guard>
           )}
+        </Route>
+        <Route path="/words">
+          <Guard what="The words">
+            <WordsView />
+          </Guard>
         </Route>
         <Route path="/trainer">
           <Guard what="The trainer">

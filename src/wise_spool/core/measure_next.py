@@ -89,6 +89,12 @@ def _never_read(build: Build) -> Iterator[MeasureNext]:
     for part in build.handle.parts:
         if part.bore_butt_mm is None and part.kind in REAMED and not part.on_rod:
             yield MeasureNext(field=f"handle.parts.{part.id}.bore_butt_mm", words=f"the bore of the {part_name(part)}", moves="whether it slides to its mark", how="Caliper’s inside jaws at each face.", steps=None)  # fmt: skip
+        path = f"handle.parts.{part.id}.seat.bore_mm"
+        if part.seat is not None and is_assumed(build, path) and in_play(build, path):
+            yield MeasureNext(
+                field=path, words=f"the bore of the {part_name(part)}",
+                moves="every band of its arbor", how="Caliper’s inside jaws, behind the lip.", steps=None,
+            )  # fmt: skip
 
 
 def _doubts(rod: Rod) -> Iterator[_Doubt]:

@@ -5,7 +5,7 @@ from datetime import date
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Paragraph, Spacer
 
-from wise_spool.core.document.assumed import ASSUMABLE, all_assumed, value_at
+from wise_spool.core.document.assumed import ASSUMABLE, all_assumed, kind_of, value_at
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.coats import KIND_WORDS
 from wise_spool.core.ground.measures import (
@@ -75,7 +75,7 @@ def _assumed(build: Build, width: float) -> list[Flowable]:
     if not paths:
         return []
     rows = [["", "assumed, not measured", "taken as"]]
-    rows += [["[  ]", ASSUMABLE[p], f"{value_at(build, p):g} {_unit(p)}"] for p in paths]
+    rows += [["[  ]", ASSUMABLE[kind_of(p)], f"{value_at(build, p):g} {_unit(p)}"] for p in paths]
     return section("Nobody has measured these", rows, width, (0.06, 0.6, 0.34))
 
 

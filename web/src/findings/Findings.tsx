@@ -4,6 +4,8 @@ import { Link, useLocation } from "wouter";
 
 import type { Finding, StageName } from "../api/types";
 import { useShown } from "../rod/store";
+import { Term } from "../ui/controls";
+import { Spoken, wordsIn } from "../words/Spoken";
 import { MeasureNext } from "./MeasureNext";
 
 const WORDS = { ruins: "Stop", check: "Look", note: "Know" };
@@ -110,7 +112,20 @@ function Item({
               ))}
             </dl>
           )}
-          <p>{f.rule}</p>
+          <p>
+            <Spoken text={f.rule} />
+          </p>
+          {wordsIn(f.sentence).length > 0 && (
+            <p className="mt-1 text-soft">
+              Words:{" "}
+              {wordsIn(f.sentence).map((m, k) => (
+                <span key={m.word}>
+                  {k > 0 && ", "}
+                  <Term says={m.says}>{m.word}</Term>
+                </span>
+              ))}
+            </p>
+          )}
           <p className="mt-1 text-soft">
             Source: {f.source}.{" "}
             {/habit|memory/.test(f.source) && (

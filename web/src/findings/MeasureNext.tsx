@@ -61,7 +61,9 @@ export function MeasureNext({ id }: { id: string }) {
                 >
                   {m.words}
                 </button>
-                <div>may move {m.moves}</div>
+                <div>
+                  {m.steps === null ? "settles" : "may move"} {m.moves}
+                </div>
                 <div className="text-note text-soft">{m.how}</div>
               </li>
             ))}

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
+import { useState } from "react";
 import { useLocation } from "wouter";
 
 import { api, take } from "../api/client";
@@ -10,6 +11,7 @@ import { GUIDES_JOBS } from "../stages/guides/jobs";
 import { SPINE_JOBS } from "../stages/spine/jobs";
 import { JOBS } from "../stages/handle/jobs";
 import { useSettings } from "../ui/settings";
+import { TRADE_WORDS } from "../words/trade";
 import { useShell } from "./ui";
 
 const ITEM =
@@ -37,8 +39,10 @@ export function Palette() {
     await take(api.POST("/api/builds/{build_id}/put-away", path(which)));
     go("/");
   };
+  const [typed, setTyped] = useState("");
   const run = (act: () => unknown) => () => {
     set({ palette: false });
+    setTyped("");
     act();
   };
   return (
@@ -55,7 +59,9 @@ export function Palette() {
       </Dialog.Description>
       <Command.Input
         className="field mb-2 text-lead"
-        placeholder="Find a rod, a stage or a command"
+        placeholder="Find a rod, a stage, a command or a word of the trade"
+        value={typed}
+        onValueChange={setTyped}
         aria-label="Find a rod, a stage or a command"
       />
       <Command.List className="max-h-80 overflow-auto">
@@ -135,6 +141,13 @@ export function Palette() {
           <Command.Item className={ITEM} onSelect={run(() => go("/"))}>
             The rack <span className="fig">R</span>
           </Command.Item>
+          <Command.Item
+            className={ITEM}
+            value="Words of the trade help glossary meaning"
+            onSelect={run(() => go("/words"))}
+          >
+            Words of the trade <span className="label">what they mean, and where on the rod</span>
+          </Command.Item>
           <Command.Item className={ITEM} onSelect={run(() => go("/shelf"))}>
             The shelf
           </Command.Item>
@@ -171,6 +184,20 @@ export function Palette() {
             Keys
           </Command.Item>
         </Command.Group>
+        {typed.trim().length > 1 && (
+          <Command.Group heading={<span className="label px-3">Words</span>}>
+            {TRADE_WORDS.map((m) => (
+              <Command.Item
+                key={m.word}
+                value={`word ${m.word} ${m.also.join(" ")}`}
+                className={`${ITEM} gap-4`}
+                onSelect={run(() => go(`/words?w=${encodeURIComponent(m.word)}`))}
+              >
+                {m.word} <span className="label truncate">{m.says}</span>
+              </Command.Item>
+            ))}
+          </Command.Group>
+        )}
       </Command.List>
     </Command.Dialog>
   );

@@ -5,6 +5,7 @@ import type { Recipe } from "../rod/store";
 import { bothUnits, diameter, length, unitOf } from "./measure";
 import { useAssumed } from "./assumed";
 import { readMeasure } from "./reading";
+import { SpokenLabel } from "../words/Spoken";
 import { inField, METRIC, readQuantity } from "./units";
 import type { Quantity } from "./units";
 
@@ -62,7 +63,7 @@ export function FieldShell(props: Shell) {
   return (
     <div className={className}>
       <label htmlFor={id} className={hideLabel ? "sr-only" : "label block"}>
-        {label}
+        {hideLabel ? label : <SpokenLabel text={label} />}
       </label>
       <div className="@container relative">
         <input
@@ -112,7 +113,7 @@ export function FieldShell(props: Shell) {
       ) : (
         (assumed || hint) && (
           <p id={`${id}-hint`} className="mt-0.5 text-note text-soft">
-            {assumed ? "assumed: type it, or Enter if it is so" : hint}
+            {assumed ? "assumed; Enter if it is so" : hint}
           </p>
         )
       )}

@@ -4,12 +4,12 @@ A number that is still what a fresh rod has, and that the builder has not said i
 looks assumed wherever it is shown, on screen and on paper.
 """
 
-from functools import cache
 from typing import Any
 
 from wise_spool.core.document.build import Build
 
 ASSUMABLE: dict[str, str] = {
+    "handle.parts.*.seat.bore_mm": "bore of the reel seat",
     "handle.arbors.tape_thickness_mm": "tape, one turn",
     "handle.stock.kerf_mm": "saw kerf",
     "handle.stock.side_mm": "square stock, its side",
@@ -27,7 +27,12 @@ ASSUMABLE: dict[str, str] = {
     "finish.syringe_step_ml": "step of the syringe",
     "finish.product.pot_life_min": "pot life of the finish",
 }
-"""What looks assumed until it is touched, by its path in the document."""
+"""What looks assumed until it is touched, by its path in the document; ``*`` is any row."""
+SEAT_BORE_MM = 16.0
+"""The bore a reel seat has before anybody measured it. From habit."""
+
+
+FRESH = Build(name="fresh")
 
 
 def in_play(build: Build, path: str) -> bool:
@@ -35,6 +40,8 @@ def in_play(build: Build, path: str) -> bool:
     if path.partition(".")[0] in build.done:
         return False
     handle, spinning = build.handle, build.brief.rod_type == "spinning"
+    if path.startswith("handle.parts"):
+        return not any(p.id == path.split(".")[2] and p.on_rod for p in handle.parts)
     if path.startswith("handle.arbors"):
         taped = handle.arbors.school.startswith("tape") and handle.arbors.tape_measured is None
         return taped and any(p.kind == "reel_seat" for p in handle.parts)
@@ -50,22 +57,43 @@ def in_play(build: Build, path: str) -> bool:
 
 
 def value_at(build: Build, path: str) -> float:
-    """The number a path leads to."""
+    """The number a path leads to; rows of a list go by their id."""
     at: Any = build
     for name in path.split("."):
-        at = getattr(at, name)
+        at = next(r for r in at if r.id == name) if isinstance(at, tuple) else getattr(at, name)
     return float(at)
 
 
-@cache
+def kind_of(path: str) -> str:
+    """The path with any row for this one.
+
+    >>> kind_of("handle.parts.seat.seat.bore_mm")
+    'handle.parts.*.seat.bore_mm'
+    """
+    names = path.split(".")
+    if names[:2] == ["handle", "parts"]:
+        names[2] = "*"
+    return ".".join(names)
+
+
 def default_of(path: str) -> float:
     """What a fresh rod has there."""
-    return value_at(Build(name="fresh"), path)
+    return SEAT_BORE_MM if kind_of(path).endswith("seat.bore_mm") else value_at(FRESH, path)
+
+
+def _expanded(build: Build) -> list[str]:
+    """Every path there is on this rod."""
+    seats = [p.id for p in build.handle.parts if p.seat is not None]
+    return [
+        path.replace("*", seat) for path in ASSUMABLE for seat in (seats if "*" in path else [""])
+    ]
 
 
 def all_assumed(build: Build) -> tuple[str, ...]:
     """Paths of everything that is assumed and counts on this rod, in the order of the trade."""
-    return tuple(path for path in ASSUMABLE if in_play(build, path) and is_assumed(build, path))
+    return tuple(
+        path for path in _expanded(build) if in_play(build, path) and is_assumed(build, path)
+    )
 
 
 def is_assumed(build: Build, path: str) -> bool:

@@ -4,6 +4,7 @@ All sizes from habit, in mm, minutes and °C; a builder measures what is in the
 hand and types it over. The screen copies these and knows none of its own.
 """
 
+from wise_spool.core.document.assumed import SEAT_BORE_MM
 from wise_spool.core.document.finish import FinishKind, FinishProduct
 from wise_spool.core.document.guides import Guide
 from wise_spool.core.document.parts import (
@@ -51,7 +52,7 @@ FRESH_PARTS: dict[PartKind, Part] = {
         _part("butt_cap", 20, 27, 27, closed_end_mm=6),
         _part("fighting_butt", 60, 34, 30, "foam"),
         _part("rear_grip", 230, 27, 24),
-        _part("reel_seat", 116, 23, 22, "graphite", seat=SeatBore(bore_mm=16, usable_from_mm=4, usable_to_mm=110, foot_centre_mm=57)),
+        _part("reel_seat", 116, 23, 22, "graphite", seat=SeatBore(bore_mm=SEAT_BORE_MM, usable_from_mm=4, usable_to_mm=110, foot_centre_mm=57)),
         _part("seat_hood", 16, 25, 24, "metal"),
         _part("seat_nut", 12, 26, 26, "metal"),
         _part("foregrip", 50, 23, 19),

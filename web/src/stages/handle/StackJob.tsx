@@ -15,7 +15,7 @@ import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
 import { ReferenceRod } from "./ReferenceRod";
 import { asOptions } from "../../ui/options";
-import { MATERIALS, PART_WORDS } from "../../words/shapes";
+import { KITS, MATERIALS, PART_WORDS } from "../../words/shapes";
 import { newPart } from "./parts";
 import { SeatInside } from "./SeatInside";
 
@@ -56,7 +56,7 @@ function Stack({ selected, onSelect }: StageProps) {
   const { build, plan } = useShown();
   const edit = useRod((s) => s.edit);
   const { parts } = build.handle;
-  if (!parts.length) return <p className="py-3 text-soft">Nothing on the butt yet.</p>;
+  if (!parts.length) return <StartFromKit />;
   return (
     <div role="group" aria-label="Handle parts">
       <div className={`${COLUMNS} label border-b border-line pb-1`}>
@@ -186,6 +186,43 @@ function Stack({ selected, onSelect }: StageProps) {
           </div>
         );
       })}
+    </div>
+  );
+}
+
+/** The first-timer's way in: the parts of a usual handle in order; the bores are asked. */
+function StartFromKit() {
+  const { build } = useShown();
+  const edit = useRod((s) => s.edit);
+  const kits = Object.entries(KITS).sort(
+    ([, a], [, b]) =>
+      Number(b.suits.includes(build.brief.rod_type)) -
+      Number(a.suits.includes(build.brief.rod_type)),
+  );
+  return (
+    <div className="py-3">
+      <p className="mb-2 text-soft">
+        Nothing on the butt yet. Start from a kit: its parts come in their order with usual lengths,
+        to type over with what is in your hand; the bores are asked for. Or add part by part below.
+      </p>
+      <div className="flex flex-wrap gap-3">
+        {kits.map(([key, kit]) => (
+          <Button
+            key={key}
+            look={kit.suits.includes(build.brief.rod_type) ? "tape" : "plain"}
+            onClick={() =>
+              edit(`start from a kit: ${kit.name}`, (b) => {
+                b.handle.parts.push(...structuredClone(kit.parts));
+              })
+            }
+          >
+            <span>
+              <span className="font-semibold">{kit.name}</span>{" "}
+              <span className="font-normal">{kit.says}</span>
+            </span>
+          </Button>
+        ))}
+      </div>
     </div>
   );
 }
