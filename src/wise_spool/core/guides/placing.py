@@ -234,7 +234,7 @@ def _judge_counts(plan: GuidesPlan, add: Noted) -> None:
         add(
             "guides-count",
             "note",
-            f"{count} guide{"" if count == 1 else "s"} and a tip-top; about {plan.usual_count} is usual for this length.",
+            f"{count} {'guide' if count == 1 else 'guides'} and a tip-top; about {plan.usual_count} is usual for this length.",
             "About one guide a foot, plus the tip-top, is a starting point only.",
         )
     for g in plan.placed:
