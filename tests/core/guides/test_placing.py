@@ -205,7 +205,7 @@ class WhatIsSaid(unittest.TestCase):
         said = finding(
             plan(rod(*(guide(i, a) for i, a in enumerate(at)))), "guides-misread"
         ).sentence
-        self.assertIn("15 1/2 leaves a 2 1/2 gap", said)
+        self.assertIn("15 1/2 leaves a 2 1/2 gap next to one of 6 3/4 in", said)
         self.assertIn("17 1/2?", said)
 
     def test_a_good_chart_is_not_questioned(self):
