@@ -2,7 +2,11 @@
 
 import unittest
 
+from fastapi.testclient import TestClient
+
 from tests.api.test_builds import WithAShop
+from tests.shop import fresh_store, settings
+from wise_spool.api.app import create_app
 from wise_spool.core.spine.trainer import make_blank
 from wise_spool.devices.instrument import InstrumentError, read_line
 from wise_spool.devices.simulated import SimulatedInstrument
@@ -50,6 +54,23 @@ class TheTrainer(WithAShop):
 
 
 class OverHttp(WithAShop):
+    def setUp(self):
+        super().setUp()
+        self.client.put("/api/devices/practice", json={"on": True})
+
+    def test_a_real_shop_has_no_simulated_instrument_until_it_asks_for_them(self):
+        self.client.put("/api/devices/practice", json={"on": False})
+        self.assertEqual(self.client.get("/api/devices").json(), [])
+        answer = self.client.post("/api/devices/indicator/press", json={"about": 5})
+        self.assertEqual(answer.status_code, 404)
+        self.assertIn("No instrument stands", answer.json()["detail"])
+        on = self.client.put("/api/devices/practice", json={"on": True}).json()
+        self.assertTrue(all(d["simulated"] for d in on))
+        fresh = create_app(fresh_store(), settings())
+        self.assertEqual(TestClient(fresh, base_url="http://127.0.0.1:8321").get("/api/devices").json(), [])  # fmt: skip
+        demo = create_app(fresh_store(), settings(), "demo")
+        self.assertEqual(len(TestClient(demo, base_url="http://127.0.0.1:8321").get("/api/devices").json()), 2)  # fmt: skip
+
     def test_pressed_it_reads_about_what_it_should(self):
         got = self.client.post("/api/devices/indicator/press", json={"about": 41.5}).json()
         self.assertAlmostEqual(got["value"], 41.5, delta=0.3)

@@ -17,12 +17,14 @@ from wise_spool.core.rod import Rod
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
 from wise_spool.logs import say
 from wise_spool.settings import ROOT, Settings
+from wise_spool.store.bench import ShopBench
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.habits import ShopHabits
 from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import Shelf
 from wise_spool.store.trainer import TrainerRounds
 
+DEMO = "demo"
 PLANS_KEPT = 64
 SHEETS_KEPT = 24
 K = TypeVar("K", bound=Hashable)
@@ -68,6 +70,7 @@ class Shop:
     shelf: Shelf
     trainer: TrainerRounds
     habits: ShopHabits
+    instruments: ShopBench
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
@@ -77,7 +80,10 @@ class Shop:
     @classmethod
     def over(cls, builds: BuildStore, settings: Settings, name: str) -> "Shop":
         """The shop over one database."""
-        return cls(name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds))
+        return cls(
+            name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
+            ShopBench(builds, practice=name == DEMO),
+        )  # fmt: skip
 
     def planned(self, kept: Kept) -> Planned:
         """The plan of a kept rod, worked out once a version."""

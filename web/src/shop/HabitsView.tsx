@@ -64,6 +64,7 @@ export function HabitsView({ id }: { id?: string }) {
           onChange={(e) => setFind(e.target.value)}
         />
         <div className="ml-auto flex items-center gap-2">
+          {!rod && <PracticeSwitch />}
           {!rod && (
             <Button disabled={!changed || reset.isPending} onClick={() => reset.mutate()}>
               All as shipped again
@@ -189,3 +190,26 @@ function Row({ habit, value, own, under, underWords, onSay }: RowProps) {
 
 const words = (name: string) =>
   name.replace(/_(mm|deg|g|ml|min|c|n|mm2|p|q)$/, "").replace(/[-_]/g, " ");
+
+/** Made-up instruments to practise with: there in the demo, elsewhere only when asked for. */
+function PracticeSwitch() {
+  const queries = useQueryClient();
+  const bench = useQuery({ queryKey: ["devices"], queryFn: () => take(api.GET("/api/devices")) });
+  const put = useMutation({
+    mutationFn: (on: boolean) => take(api.PUT("/api/devices/practice", { body: { on } })),
+    onSuccess: (devices) => queries.setQueryData(["devices"], devices),
+  });
+  const on = (bench.data?.length ?? 0) > 0;
+  return (
+    <label className="flex min-h-8 cursor-pointer items-center gap-2 text-small">
+      <input
+        type="checkbox"
+        className="size-4 accent-[var(--accent)]"
+        checked={on}
+        disabled={bench.isPending || put.isPending}
+        onChange={() => put.mutate(!on)}
+      />
+      practice instruments on the bench
+    </label>
+  );
+}

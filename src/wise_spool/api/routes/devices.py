@@ -7,6 +7,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
 
 from wise_spool.api.deps import InShop, Shop
+from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.spine.trainer import make_blank, weigh_round
 from wise_spool.devices.instrument import Kind, read_line
 from wise_spool.devices.simulated import Fault
@@ -43,6 +44,14 @@ class DeviceReading(BaseModel):
     text: str
 
 
+class Practice(BaseModel):
+    """Whether simulated instruments stand on the bench."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    on: bool
+
+
 class Setting(BaseModel):
     """How a simulated instrument behaves."""
 
@@ -55,23 +64,37 @@ routes = APIRouter(prefix="/api/devices")
 
 
 def _found(shop: Shop, device_id: DeviceId) -> Device:
+    if not shop.instruments.simulated():
+        raise NotThereError("No instrument stands on this bench.")
     one = shop.bench[device_id]
     return Device(id=device_id, name=one.name, kind=one.kind, simulated=True, fault=one.fault)
 
 
 @routes.get("")
 def on_the_bench(shop: InShop) -> list[Device]:
+    """The instruments there are; the simulated ones stand in a real shop only when it switched them on."""
+    if not shop.instruments.simulated():
+        return []
     return [_found(shop, "indicator"), _found(shop, "scale")]
+
+
+@routes.put("/practice")
+def practise(bench: Practice, shop: InShop) -> list[Device]:
+    """Put simulated instruments on the bench to practise with, or take them away."""
+    shop.instruments.switch(on=bench.on)
+    return on_the_bench(shop)
 
 
 @routes.put("/{device_id}")
 def set_up(device_id: DeviceId, setting: Setting, shop: InShop) -> Device:
+    _found(shop, device_id)
     shop.bench[device_id].fault = setting.fault
     return _found(shop, device_id)
 
 
 @routes.post("/{device_id}/press")
 def press(device_id: DeviceId, how: Press, shop: InShop) -> DeviceReading:
+    _found(shop, device_id)
     one = shop.bench[device_id]
     if how.about is not None:
         one.about = how.about
