@@ -94,3 +94,27 @@ class EveryPlace(unittest.TestCase):
         judged = chosen(wide)["reel_seat"].judged[0]
         self.assertEqual(judged.shoulder_mm, 1.0)
         self.assertIn("stands out", judged.reason)
+
+
+class Grips(unittest.TestCase):
+    def judged(self, *candidates, material="cork"):
+        b = build(blank=blank(), handle=Handle(parts=(grip(),), candidates=candidates))
+        choice = next(c for c in plan(b).handle.sizes if c.kind == "rear_grip")
+        return choice, {j.part_id: j for j in choice.judged}
+
+    def test_the_one_that_is_opened_least_comes_first(self):
+        # Under it the blank falls from 12 to 11 mm.
+        choice, by_id = self.judged(grip("narrow", bore=6.0), grip("near", bore=10.9))
+        self.assertEqual(choice.best, "near")
+        self.assertIn("a pilot drill first", by_id["narrow"].reason)
+        self.assertIn("a reamer does it alone", by_id["near"].reason)
+
+    def test_too_wide_is_no_and_a_thin_one_keeps_no_wall(self):
+        _, by_id = self.judged(grip("wide", bore=13.0), grip("thin", bore=9.0, od_butt_mm=15, od_tip_mm=15))  # fmt: skip
+        self.assertFalse(by_id["wide"].fits)
+        self.assertIn("nothing makes it narrower", by_id["wide"].reason)
+        self.assertIn("of wall", by_id["thin"].reason)
+
+    def test_foam_as_wide_as_the_blank_is_too_wide(self):
+        _, by_id = self.judged(grip("foam", bore=12.0, material="foam"), grip("snug", bore=10.5, material="foam"))  # fmt: skip
+        self.assertEqual((by_id["foam"].fits, by_id["snug"].fits), (False, True))

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from tests.core.samples import codes, finding, grip, planned, seat
 from wise_spool.core.blank.taper import Taper
-from wise_spool.core.document.parts import Adhesive, Part
+from wise_spool.core.document.parts import Adhesive, Arbors, Part
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.warmth import slower
 from wise_spool.core.handle.fits import gap_volume_ml, straight_bore
@@ -136,6 +136,19 @@ class OneCup(unittest.TestCase):
         mixes = planned(*self.STACK, adhesives=(tin,)).work.glue_up.mixes
         self.assertGreater(len(mixes), 1)
         self.assertIn("would not live that long", mixes[1].because)
+
+    def test_a_filler_is_glued_into_its_seat_in_a_cup_of_its_own_before_it_is_bored(self):
+        p = planned(grip(bore=12.4), seat(bore=20.0), arbors=Arbors(school="foam"))
+        first, then = p.work.glue_up.mixes[:2]
+        self.assertEqual([j.name for j in first.joints], ["filler of the reel seat"])
+        self.assertEqual(first.joints[0].align_min, 0)
+        film = math.pi * 20.0 * 102 * habits().film_ml_per_mm2 * habits().squeeze_out
+        self.assertAlmostEqual(first.needed_ml, film, delta=0.05)
+        self.assertIn("has to cure before it is bored", then.because)
+        taped = planned(grip(bore=12.4), seat(bore=20.0), arbors=Arbors(school="tape_3"))
+        self.assertNotIn(
+            "filler", str([j.name for m in taped.work.glue_up.mixes for j in m.joints])
+        )
 
     @given(st.floats(5, 35), st.floats(25, 120), st.sampled_from(["at_once", "half_hour"]))
     def test_carried_out_every_joint_is_wiped_while_it_comes_off_and_home_while_it_is_soft(

@@ -181,7 +181,11 @@ def _sizes(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tupl
         ]
     places += [p for p in unplaced if p.kind not in have]
     return choose_sizes(
-        [(p, part_name(p)) for p in build.handle.candidates], places, work.taper, build.rule
+        [(p, part_name(p)) for p in build.handle.candidates],
+        places,
+        work.taper,
+        build.rule,
+        build.handle.clearance_mm,
     )
 
 

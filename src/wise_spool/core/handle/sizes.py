@@ -6,16 +6,19 @@ Method page: ``docs/methods/sizes.md``.
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
 from wise_spool.core.blank.taper import Taper
-from wise_spool.core.document.parts import Part, PartKind
+from wise_spool.core.document.parts import REAMED, Part, PartKind
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MarkingRule, format_diameter, format_length
 from wise_spool.core.ground.operations import Enters
-from wise_spool.core.handle.fits import bore_of, find_stop, must_pass_mm
+from wise_spool.core.handle.fits import bore_of, find_stop, must_pass_mm, stretch_of
+from wise_spool.core.handle.outline import od_at
 
 SIZED: tuple[PartKind, ...] = (
-    "reel_seat", "winding_check", "butt_cap", "butt_ferrule", "trim_ring",
+    "reel_seat", "winding_check", "butt_cap", "butt_ferrule", "trim_ring", "rear_grip", "foregrip", "fighting_butt",
 )  # fmt: skip
 
 
@@ -61,8 +64,10 @@ def choose_sizes(
     places: Sequence[SizePlace],
     taper: Taper,
     rule: MarkingRule,
+    clearance_mm: float = 0.15,
 ) -> tuple[SizeChoice, ...]:
-    """Judge every candidate at every place its kind has in the stack; the smallest that fits comes first."""
+    """Judge every candidate at every place its kind has in the stack. The smallest that fits comes first; of
+    grips, which are reamed, the one that is opened least."""
     out = []
     for place in sorted(places, key=lambda p: SIZED.index(p.kind)):
         mine = [(p, name) for p, name in candidates if p.kind == place.kind]
@@ -71,8 +76,15 @@ def choose_sizes(
         sizes = {
             p.id: p.seat.bore_mm if p.seat is not None else p.bore_butt_mm or 0.0 for p, _ in mine
         }
+        if place.kind in REAMED:
+            sizes = {part: -bore for part, bore in sizes.items()}
         judged = sorted(
-            (_judge(part, name, place, taper, rule) for part, name in mine),
+            (
+                _judge_grip(part, name, place, taper, rule, clearance_mm)
+                if place.kind in REAMED
+                else _judge(part, name, place, taper, rule)
+                for part, name in mine
+            ),
             key=lambda j: (not j.fits, not j.snug, sizes[j.part_id], j.part_id),
         )
         fitting = [j for j in judged if j.fits]
@@ -121,6 +133,37 @@ def _judge(part: Part, name: str, place: SizePlace, taper: Taper, rule: MarkingR
         )
     return Judged(
         part_id=part.id, name=name, fits=True, snug=snug, room_per_side_mm=round(room, 3), shoulder_mm=shoulder, reason=reason,
+    )  # fmt: skip
+
+
+def _judge_grip(
+    part: Part, name: str, place: SizePlace, taper: Taper, rule: MarkingRule, clearance_mm: float
+) -> Judged:
+    """A grip is opened to the blank: it may be too narrow as it comes, never too wide, and has to keep its wall."""
+    hollow = max(part.length_mm - part.closed_end_mm, 1.0)
+    bore = bore_of(part, hollow)
+    if bore is None:
+        return _no(part, name, None, "its bore has not been measured")
+    start, by = max(place.start_mm, 0.0), habits()
+    stretch = stretch_of(part.material)
+    under = taper.od_mm(np.minimum(start + bore.u_mm, taper.length_mm))
+    wanted = under / (1 + stretch.wanted) + (0.0 if stretch.most else clearance_mm)
+    over = float((bore.bore_mm - wanted).max())
+    room = round(float((bore.bore_mm - under).min()) / 2, 3)
+    if over > by.loose_over_mm:
+        return _no(part, name, room, f"it is {format_diameter(over, rule)} wider than it should be: nothing makes it narrower")  # fmt: skip
+    wall = float((od_at(part, bore.u_mm) - wanted).min()) / 2
+    if wall < by.thin_wall_mm:
+        return _no(part, name, room, f"opened to this blank it keeps only {format_diameter(max(wall, 0.0), rule)} of wall")  # fmt: skip
+    remove = max(float((wanted - bore.bore_mm).max()), 0.0)
+    alone = remove <= by.pilot_over_mm
+    how = "a reamer does it alone" if alone else "a pilot drill first"
+    reason = (
+        f"opened by {format_diameter(remove, rule)}: {how}" if remove > 0.02 else "fits as it comes"
+    )
+    return Judged(
+        part_id=part.id, name=name, fits=True, snug=alone, room_per_side_mm=room,
+        shoulder_mm=None if place.meets_mm is None else round((part.od_butt_mm - place.meets_mm) / 2, 3), reason=reason,
     )  # fmt: skip
 
 

@@ -6,7 +6,7 @@ take at most 70 % of the pot life at the day's temperature. Method page:
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import (
@@ -112,7 +112,8 @@ class GlueUpPlan(Frozen):
 
 @dataclass(frozen=True)
 class Gap:
-    """What is to be filled under one part: gap volume, wall area, and where on the blank."""
+    """What is to be filled under one part: gap volume, wall area, and where on the blank. ``filler_mm2`` is
+    the wall of a seat's bore that a filler is glued into first, off the rod."""
 
     part: Part
     name: str
@@ -120,6 +121,7 @@ class Gap:
     end_mm: float
     gap_ml: float
     wall_mm2: float
+    filler_mm2: float = 0.0
 
 
 def plan_glue_up(build: Build, gaps: Sequence[Gap], order: Sequence[str]) -> GlueUpPlan:
@@ -136,6 +138,10 @@ def plan_glue_up(build: Build, gaps: Sequence[Gap], order: Sequence[str]) -> Glu
     mixes: list[GlueMix] = []
     group: list[tuple[GlueJoint, Adhesive]] = []
     because = ""
+    fillers = [_filler_joint(g, build) for g in glued if g.filler_mm2 > 0]
+    if fillers:
+        mixes.append(_mix(1, fillers, "", handle))
+        because = "the filler has to cure before it is bored"
     for gap in glued:
         adhesive, why = choose_adhesive(build, gap.part)
         joint = _joint(gap, adhesive, why, handle)
@@ -225,6 +231,15 @@ def _joint(gap: Gap, adhesive: Adhesive, why: str, handle: HandleWished) -> Glue
     )  # fmt: skip
     no = refused(joint, gap.part, adhesive, handle.glue_temperature_c)
     return joint.model_copy(update={"refused": no})
+
+
+def _filler_joint(gap: Gap, build: Build) -> tuple[GlueJoint, Adhesive]:
+    """A filler glued into its seat: a film all round, nothing to align, days before the rest."""
+    adhesive, why = choose_adhesive(build, gap.part)
+    inside = replace(gap, name=f"filler of the {gap.name}", gap_ml=0.0, wall_mm2=gap.filler_mm2)
+    joint = _joint(inside, adhesive, why, build.handle).model_copy(update={"align_min": 0.0})
+    no = refused(joint, gap.part, adhesive, build.handle.glue_temperature_c)
+    return joint.model_copy(update={"refused": no}), adhesive
 
 
 def _mix(

@@ -56,7 +56,7 @@ def plan_work(
     return WorkPlan(
         operations=tuple(operations),
         order=order,
-        glue_up=plan_glue_up(build, _gaps(fitted, work, handle), glued),
+        glue_up=plan_glue_up(build, _gaps(build, fitted, work, handle), glued),
     )
 
 
@@ -111,7 +111,9 @@ def _prouds(build: Build, handle: HandlePlan) -> list[Proud]:
     return out
 
 
-def _gaps(fitted: tuple[Fitted, ...], work: WorkingBlank, handle: HandlePlan) -> list[Gap]:
+def _gaps(
+    build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank, handle: HandlePlan
+) -> list[Gap]:
     """What adhesive fills: the ring under each part, or what its arbor leaves."""
     by_seat = {a.seat_id: a for a in handle.arbors}
     out = []
@@ -126,5 +128,9 @@ def _gaps(fitted: tuple[Fitted, ...], work: WorkingBlank, handle: HandlePlan) ->
         elif f.final_bore is not None and work.taper is not None:
             volume = gap_volume_ml(f.final_bore, work.taper.od_mm, max(start, 0.0))
         wall = math.pi * od * (end - max(start, 0.0))
-        out.append(Gap(f.part, f.placed.name, start, end, volume, wall))
+        inside = 0.0
+        if is_filled(f.part, build.handle) and f.part.seat is not None:
+            seat = f.part.seat
+            inside = math.pi * seat.bore_mm * max(seat.usable_to_mm - seat.usable_from_mm, 0.0)
+        out.append(Gap(f.part, f.placed.name, start, end, volume, wall, inside))
     return out
