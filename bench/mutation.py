@@ -67,13 +67,15 @@ def main(many: int = 160) -> None:
         config.write_text(CONFIG.format(python=sys.executable))
         inside = os.environ | {"PYTHONPATH": f"{clone / 'src'}{os.pathsep}{clone}"}
 
-        def cosmic_ray(verb: str) -> None:
-            command = [sys.executable, "-m", "cosmic_ray.cli", verb, str(config), str(session)]
+        def cosmic_ray(verb: str, *, with_session: bool = True) -> None:
+            command = [sys.executable, "-m", "cosmic_ray.cli", verb, str(config)]
+            command += [str(session)] if with_session else []
             subprocess.run(command, cwd=clone, env=inside, check=True)
 
         cosmic_ray("init")
         of, kept = _sample(session, many)
         print(f"{kept} of {of} changes", flush=True)
+        cosmic_ray("baseline", with_session=False)
         try:
             cosmic_ray("exec")
         except KeyboardInterrupt:

@@ -15,7 +15,7 @@ from wise_spool.core.document.design import RodType
 from wise_spool.core.document.parts import PartMaterial
 from wise_spool.core.finish.coats import KIND_WORDS as FINISH_WORDS
 from wise_spool.core.ground.units import G_PER_OZ, ML_PER_FL_OZ
-from wise_spool.core.guides.datums import DATUM_WORDS
+from wise_spool.core.guides.datums import DATUM_WORDS, REEL_FRONT
 from wise_spool.core.handle.arbors import SCHOOL_WORDS as ARBOR_WORDS
 from wise_spool.core.handle.sizes import SIZED
 from wise_spool.core.handle.stack import GLUED_TO_BLANK, PART_WORDS
@@ -45,6 +45,7 @@ def shapes(schema: dict[str, Any]) -> str:
         f"export const ONE_VALUE = new Set([{_one_value(schema)}]);\n"
         + _table("PART_WORDS", PART_WORDS)
         + _table("DATUM_WORDS", {d: w.removeprefix("the ") for d, w in DATUM_WORDS.items()})
+        + f'\nexport const REEL_FRONT = "{REEL_FRONT.removeprefix("the ")}";\n'
         + _table("SPINE_WORDS", SPINE_WORDS)
         + _numbers("ASSUMED", {path: default_of(path) for path in ASSUMABLE})
         + _table("ZERO_WORDS", ZERO_WORDS)

@@ -104,7 +104,7 @@ class WhatTheyMove(unittest.TestCase):
         b = build(blank=blank(), handle=Handle(parts=(part,)))
         self.assertFalse(self.moved(b, "handle-thin-wall"))
         found = finding(plan(Rod.of(b, {"thin_wall_mm": 5})), "handle-thin-wall")
-        self.assertIn("Under 5 mm", found.rule)
+        self.assertIn("Under 0.197 in", found.rule)
 
     def test_an_odd_reading(self):
         b = build(blank=blank())

@@ -3,8 +3,7 @@ import type { StageName } from "../api/types";
 import { Pick } from "../ui/controls";
 import { length, unitOf } from "../ui/measure";
 import { useSettings } from "../ui/settings";
-import { DATUM_WORDS } from "../words/shapes";
-import { lowerOrigin, originOf } from "./datum";
+import { datumWord, lowerOrigin, originOf } from "./datum";
 import { Flags } from "./Flags";
 import { GuideTrain, Parts } from "./held";
 import { MatLines, PencilMarks, SpineLine, TipTop } from "./layers";
@@ -154,7 +153,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
             onChange={(v) => set({ lowerDatum: v })}
             options={(["tip_top_ring", "bare_tip", "butt", "spool_lip", "seat_front"] as const)
               .filter((d) => originOf(d, plan))
-              .map((d) => ({ value: d, label: DATUM_WORDS[d] }))}
+              .map((d) => ({ value: d, label: datumWord(d, build.brief.rod_type) }))}
           />
         </div>
       </div>

@@ -1,4 +1,5 @@
-import type { Datum, Plan } from "../api/types";
+import type { Build, Datum, Plan } from "../api/types";
+import { DATUM_WORDS, REEL_FRONT } from "../words/shapes";
 
 interface Origin {
   origin: number;
@@ -15,3 +16,7 @@ export function originOf(datum: Datum, plan: Plan): Origin | null {
 export function lowerOrigin(datum: Datum, plan: Plan): Origin {
   return originOf(datum, plan) ?? originOf("bare_tip", plan) ?? { origin: 0, sign: 1 };
 }
+
+/** What a datum is called on this kind of rod: only a spinning reel has a spool lip. */
+export const datumWord = (datum: Datum, rodType: Build["brief"]["rod_type"]): string =>
+  datum === "spool_lip" && rodType !== "spinning" ? REEL_FRONT : DATUM_WORDS[datum];

@@ -25,6 +25,8 @@ export const DATUM_WORDS = {
   seat_front: "seat front",
 };
 
+export const REEL_FRONT = "front of the reel";
+
 export const SPINE_WORDS = {
   resting_line: "the strongest resting line",
   straightest: "the straightest line, spine ignored",
@@ -95,7 +97,7 @@ export const MATERIALS = ["cork", "foam", "wood", "metal", "graphite", "rubber"]
 export const BORED_KINDS = ["butt_cap", "fighting_butt", "rear_grip", "foregrip", "winding_check", "trim_ring"] as const;
 
 // prettier-ignore
-export const SIZED_KINDS = ["reel_seat", "winding_check", "butt_cap", "butt_ferrule", "trim_ring"] as const;
+export const SIZED_KINDS = ["reel_seat", "winding_check", "butt_cap", "butt_ferrule", "trim_ring", "rear_grip", "foregrip", "fighting_butt"] as const;
 
 // prettier-ignore
 export const BELOW_TYPES = ["spinning", "fly"] as const;

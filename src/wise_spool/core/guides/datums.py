@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
+from wise_spool.core.document.design import RodType
 from wise_spool.core.document.guides import Datum
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.refusals import RefusedError
@@ -15,6 +16,18 @@ DATUM_WORDS: dict[Datum, str] = {
     "spool_lip": "the spool lip",
     "seat_front": "the seat front",
 }
+REEL_FRONT = "the front of the reel"
+
+
+def datum_words(datum: Datum, rod_type: RodType) -> str:
+    """What a datum is called on this rod: only a spinning reel has a spool lip to measure from.
+
+    >>> datum_words("spool_lip", "casting"), datum_words("butt", "casting")
+    ('the front of the reel', 'the butt')
+    """
+    return REEL_FRONT if datum == "spool_lip" and rod_type != "spinning" else DATUM_WORDS[datum]
+
+
 FROM_THE_TIP: frozenset[Datum] = frozenset({"bare_tip", "tip_top_ring"})
 """Datums whose distances grow towards the butt."""
 

@@ -20,7 +20,12 @@ from wise_spool.core.ground.measures import (
     round_to_rule,
 )
 from wise_spool.core.guides.closing import close_after_gap, close_from_first_gap
-from wise_spool.core.guides.datums import DATUM_WORDS, Datums, DatumUnknownError, Origin
+from wise_spool.core.guides.datums import (
+    Datums,
+    DatumUnknownError,
+    Origin,
+    datum_words,
+)
 from wise_spool.core.guides.gaps import GuidePlaced, Source, judge_gaps
 from wise_spool.core.handle.assembling import HandlePlan
 
@@ -221,14 +226,14 @@ def find_in_guides(
             "About one guide a foot, plus the tip-top, is a starting point only.",
         )
         return add.found
-    _judge_counts(plan, add)
+    _judge_counts(build, plan, add)
     _judge_reel(build, plan, add, rule)
     _judge_places(build, plan, work, handle, add, rule)
     judge_gaps(plan.placed, add, rule)
     return add.found
 
 
-def _judge_counts(plan: GuidesPlan, add: Noted) -> None:
+def _judge_counts(build: Build, plan: GuidesPlan, add: Noted) -> None:
     count = len(plan.placed)
     if plan.usual_count is not None and abs(count - plan.usual_count) > 2:
         add(
@@ -242,7 +247,7 @@ def _judge_counts(plan: GuidesPlan, add: Noted) -> None:
             add(
                 "guides-datum-unknown",
                 "check",
-                f"A guide is stated from {DATUM_WORDS[g.stated_from]}, which is not known until the reel seat is in the stack.",
+                f"A guide is stated from {datum_words(g.stated_from, build.brief.rod_type)}, which is not known until the reel seat is in the stack.",
                 "Reel-side distances start from the seat and the reel mounted on it.",
                 g.spot,
             )
@@ -255,7 +260,7 @@ def _judge_reel(build: Build, plan: GuidesPlan, add: Noted, rule: MarkingRule) -
             "guides-stripper-assumed",
             "check",
             f"The guide nearest the reel is only assumed, {format_length(last.from_butt_mm or 0, rule)} from the butt: "
-            "mount the reel and state it from the spool lip.",
+            f"mount the reel and state it from {datum_words('spool_lip', build.brief.rod_type)}.",
             "A starting place from habit, until the reel side is stated.",
             last.spot,
             "from habit, editable",
@@ -264,8 +269,13 @@ def _judge_reel(build: Build, plan: GuidesPlan, add: Noted, rule: MarkingRule) -
         add(
             "guides-reel-guessed",
             "check",
-            "The reel-side distances hang on a guessed spool: mount the reel, wind the spool fully forward and measure its lip.",
-            "Reel-side positions are measured from the spool lip, wound fully forward.",
+            "The reel-side distances hang on a guessed reel: mount it"
+            + (
+                ", wind the spool fully forward and measure its lip."
+                if build.brief.rod_type == "spinning"
+                else " and measure its front."
+            ),
+            f"Reel-side positions are measured from {datum_words('spool_lip', build.brief.rod_type)}, as it fishes.",
             lip_ahead_of_the_reel_foot=format_length(build.guides.reel.lip_ahead_mm, rule),
         )
     if build.brief.cold:
@@ -297,7 +307,7 @@ def _judge_places(
             add(
                 "guides-off-butt",
                 "ruins",
-                f"A guide stated {_stated_words(g, rule)} would lie {format_length(-g.marked_mm, rule)} behind the butt: "
+                f"A guide stated {_stated_words(g, build)} would lie {format_length(-g.marked_mm, rule)} behind the butt: "
                 "the chart is longer than the rod, or in another unit.",
                 "Every ring lies between the butt and the tip.",
                 g.spot,
@@ -306,7 +316,7 @@ def _judge_places(
             add(
                 "guides-off-tip",
                 "ruins",
-                f"A guide stated {_stated_words(g, rule)} would lie past the bare tip.",
+                f"A guide stated {_stated_words(g, build)} would lie past the bare tip.",
                 "Every ring lies between the butt and the tip.",
                 g.spot,
             )
@@ -373,6 +383,8 @@ def _judge_places(
     if (
         tip is not None
         and first.gap_mm is not None
+        and first.source != "built"
+        and not build.handle.guides_on
         and not habits().first_gap_least_mm <= first.gap_mm <= habits().first_gap_most_mm
     ):
         add(
@@ -394,5 +406,6 @@ def _judge_places(
         )
 
 
-def _stated_words(g: GuidePlaced, rule: MarkingRule) -> str:
-    return f"{format_length(g.distance_stated_mm or 0, rule)} from {DATUM_WORDS[g.stated_from or 'tip_top_ring']}"
+def _stated_words(g: GuidePlaced, build: Build) -> str:
+    where = datum_words(g.stated_from or "tip_top_ring", build.brief.rod_type)
+    return f"{format_length(g.distance_stated_mm or 0, build.rule)} from {where}"

@@ -269,7 +269,7 @@ def _judge_reaming(build: Build, plan: HandlePlan, ream: ReamPlan, add: Noted) -
     if ream.drill_first_mm is not None:
         add(
             "ream-pilot",
-            "check",
+            "note",
             f"The {part.name} is opened by {format_diameter(ream.most_mm, rule)}: drill it first to "
             f"{format_drill(ream.drill_first_mm, rule)}, half way from each face on the pilot of the old hole, then ream.",
             f"Enlarging by more than about {format_diameter(habits().pilot_over_mm, rule)} is pilot-bored; less, the reamer does alone.",

@@ -21,7 +21,7 @@ import { LayoutsJob } from "./LayoutsJob";
 import { ReelSideJob } from "./ReelSideJob";
 import { StaticTestJob } from "./StaticTestJob";
 import { GapLadder } from "./GapLadder";
-import { DATUMS, PasteChart } from "./PasteChart";
+import { datumsOf, PasteChart } from "./PasteChart";
 
 const VIEWS: Record<GuidesJob, (props: StageProps) => React.ReactNode> = {
   train: TrainJob,
@@ -172,7 +172,7 @@ function GuideRow({
               label={`Guide ${i + 1} is stated from`}
               hideLabel
               value={guide.at.datum}
-              options={DATUMS}
+              options={datumsOf(build.brief.rod_type)}
               onChange={(d) =>
                 edit(
                   `datum of guide ${i + 1}`,
@@ -342,6 +342,7 @@ function TrainButtons({ build }: { build: Build }) {
 function Around({ build }: { build: Build }) {
   const edit = useRod((s) => s.edit);
   const { guides } = build;
+  const spinning = build.brief.rod_type === "spinning";
   return (
     <section className="border-t border-line pt-3">
       <h2 className="mb-2">Reel, tip-top and marking</h2>
@@ -354,16 +355,18 @@ function Around({ build }: { build: Build }) {
         />
         <MeasureField
           path="guides.reel.lip_ahead_mm"
-          label="Spool lip ahead of the reel foot"
+          label={
+            spinning ? "Spool lip ahead of the reel foot" : "Front of the reel ahead of its foot"
+          }
           mm={guides.reel.lip_ahead_mm}
           keep={(mm) => (b) => void (b.guides.reel.lip_ahead_mm = mm ?? 0)}
         />
         <Choice
-          label="The spool lip is"
+          label={spinning ? "The spool lip is" : "That is"}
           value={guides.reel.guessed ? "guessed" : "measured"}
           options={[
             { value: "guessed", label: "guessed" },
-            { value: "measured", label: "measured, wound forward" },
+            { value: "measured", label: spinning ? "measured, wound forward" : "measured" },
           ]}
           onChange={(v) => edit("spool lip", (b) => void (b.guides.reel.guessed = v === "guessed"))}
         />
@@ -405,7 +408,7 @@ function Around({ build }: { build: Build }) {
             label="Marks are read from"
             hideLabel
             value={guides.mark_from}
-            options={DATUMS}
+            options={datumsOf(build.brief.rod_type)}
             onChange={(v) => edit("marks read from", (b) => void (b.guides.mark_from = v))}
           />
         </div>

@@ -4,14 +4,17 @@ import { api, take } from "../../api/client";
 import type { Build, Datum } from "../../api/types";
 import { nextGuide } from "../../rod/moves";
 import { useRod } from "../../rod/store";
+import { datumWord } from "../../mat/datum";
 import { DATUM_WORDS } from "../../words/shapes";
 import { Button, Overlay, Pick } from "../../ui/controls";
 import { unitOf } from "../../ui/measure";
 
-export const DATUMS = (Object.keys(DATUM_WORDS) as Datum[]).map((d) => ({
-  value: d,
-  label: DATUM_WORDS[d],
-}));
+/** What distances may be stated from on this kind of rod. */
+export const datumsOf = (rodType: Build["brief"]["rod_type"]) =>
+  (Object.keys(DATUM_WORDS) as Datum[]).map((d) => ({
+    value: d,
+    label: datumWord(d, rodType),
+  }));
 
 /** A supplier’s chart laid on the guides nearest the tip, or nearest the reel. */
 export function PasteChart({
@@ -54,7 +57,12 @@ export function PasteChart({
       title="Paste a chart"
       says="One distance a line, or a row of them; fractions, decimals or millimetres."
     >
-      <Pick label="Its distances count from" value={datum} options={DATUMS} onChange={setDatum} />
+      <Pick
+        label="Its distances count from"
+        value={datum}
+        options={datumsOf(build?.brief.rod_type ?? "spinning")}
+        onChange={setDatum}
+      />
       <label className="label mt-3 block" htmlFor="chart">
         Distances
       </label>

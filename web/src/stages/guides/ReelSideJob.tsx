@@ -1,4 +1,5 @@
 import { useRod, useShown } from "../../rod/store";
+import { datumWord } from "../../mat/datum";
 import { useWidth } from "../../mat/scale";
 import { Button, Term } from "../../ui/controls";
 import { MeasureField, NumberField } from "../../ui/Field";
@@ -24,6 +25,14 @@ export function ReelSideJob() {
   const y = (h: number) => H - 34 - (h / tall) * (H - 60);
   const slope = Math.tan((reel.tilt_deg * Math.PI) / 180);
   const choke = path?.spots.at(-1);
+  if (build.brief.rod_type !== "spinning")
+    return (
+      <p className="max-w-xl py-3 text-soft">
+        Nothing comes off this reel in coils, so there is no path from a spool to follow. Mount the
+        reel, measure its front ahead of its foot under <em>Train</em>, and state the first guide
+        from the {datumWord("spool_lip", build.brief.rod_type)}.
+      </p>
+    );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <div className="flex flex-wrap items-end gap-3">
