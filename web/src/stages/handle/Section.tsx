@@ -150,16 +150,16 @@ export function Section({ selected, onSelect }: Pick<StageProps, "selected" | "o
           <g key={p.name + p.start_mm}>
             <rect
               x={Math.min(x(p.start_mm), x(p.end_mm))}
-              y={H - 13}
+              y={H - 18}
               width={Math.abs(x(p.end_mm) - x(p.start_mm))}
-              height={11}
+              height={16}
               fill="none"
               stroke="var(--accent)"
               strokeDasharray="4 3"
             />
             <text
               x={(x(p.start_mm) + x(p.end_mm)) / 2}
-              y={H - 4}
+              y={H - 6}
               textAnchor="middle"
               fontSize="12"
               fill="var(--accent)"
