@@ -7,6 +7,7 @@ from datetime import UTC, date, datetime
 import pdfplumber
 
 from wise_spool.core.ground.measures import format_length
+from wise_spool.core.ground.units import Units
 from wise_spool.core.plan import plan
 from wise_spool.demo.shop import beacon, demo_builds, holm, skerry
 from wise_spool.exchange.sheet import build_sheet
@@ -111,3 +112,24 @@ class BuildSheet(unittest.TestCase):
     def test_names_with_marks_do_not_break_it(self):
         odd = skerry().model_copy(update={"name": "<b>5 & 6</b>"})
         self.assertIn("<b>5 & 6</b>", self.text(odd))
+
+
+class TheBuildSheet(unittest.TestCase):
+    def words(self, build):
+        with pdfplumber.open(io.BytesIO(build_sheet(build, plan(build), "a4", DAY))) as document:
+            return "\n".join(page.extract_text() for page in document.pages)
+
+    def test_what_nobody_measured_is_listed_in_the_rod_s_own_units(self):
+        skerry_f = skerry().model_copy(
+            update={"units": Units(weight="oz", warmth="°F", volume="fl oz")}
+        )
+        said = self.words(skerry_f)
+        self.assertIn("Nobody has measured these", said)
+        self.assertRegex(said, r"spool across its lip 1\.890 in")
+        self.assertRegex(said, r"warmth where it is coated 70 °F")
+        self.assertNotRegex(said, r"\d (°C|mL)")
+
+    def test_what_was_said_to_be_so_is_not_listed(self):
+        sure = {"guides.reel.spool_mm": 48.0}
+        said = self.words(skerry().model_copy(update={"sure": sure}))
+        self.assertNotIn("spool across its lip", said)

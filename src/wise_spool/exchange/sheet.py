@@ -15,7 +15,7 @@ from wise_spool.core.ground.measures import (
     format_minutes,
     format_rod_length,
 )
-from wise_spool.core.ground.units import format_volume, format_warmth
+from wise_spool.core.ground.units import format_volume, format_warmth, format_weight
 from wise_spool.core.handle.arbors import SCHOOL_WORDS
 from wise_spool.core.plan import Plan
 from wise_spool.exchange.paper import BLANK, CORK, FAINT, INK, RULE, TAPE, PaperName
@@ -75,12 +75,19 @@ def _assumed(build: Build, width: float) -> list[Flowable]:
     if not paths:
         return []
     rows = [["", "assumed, not measured", "taken as"]]
-    rows += [["[  ]", ASSUMABLE[kind_of(p)], f"{value_at(build, p):g} {_unit(p)}"] for p in paths]
+    rows += [["[  ]", ASSUMABLE[kind_of(p)], _taken_as(build, p)] for p in paths]
     return section("Nobody has measured these", rows, width, (0.06, 0.6, 0.34))
 
 
-def _unit(path: str) -> str:
-    return {"mm": "mm", "c": "°C", "ml": "mL", "min": "min", "deg": "°", "percent": "%", "g": "g"}[path.rpartition("_")[2]]  # fmt: skip
+def _taken_as(build: Build, path: str) -> str:
+    """An assumed number by the rod's own rule and units."""
+    value = value_at(build, path)
+    written = {
+        "mm": lambda: format_diameter(value, build.rule), "c": lambda: format_warmth(value),
+        "ml": lambda: format_volume(value), "g": lambda: format_weight(value),
+        "deg": lambda: f"{value:g}°", "percent": lambda: f"{value:g} %", "min": lambda: format_minutes(value),
+    }  # fmt: skip
+    return written[path.rpartition("_")[2]]()
 
 
 CAUTIONS = (
