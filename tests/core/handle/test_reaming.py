@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from pydantic import ValidationError
 
-from tests.core.samples import blank, build, codes, finding, grip
+from tests.core.samples import blank, build, codes, finding, grip, planned
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Handle, Part, Reamer
 from wise_spool.core.handle.fits import straight_bore
@@ -143,3 +143,22 @@ class InABuild(unittest.TestCase):
     def test_a_reamer_that_does_not_taper_is_refused(self):
         with self.assertRaises(ValidationError):
             Reamer(small_mm=9, large_mm=9, length_mm=300)
+
+
+class RoughThenFine(unittest.TestCase):
+    ROUGH = Reamer(id="rough", name="rough", cut="rough", small_mm=4, large_mm=14, length_mm=900)
+    FINE = Reamer(id="fine", name="fine", small_mm=4, large_mm=14, length_mm=900)
+
+    def passes(self, *reamers):
+        return planned(grip(bore=9.0), reamers=reamers).handle.reaming[0]
+
+    def test_the_rough_one_goes_first_and_leaves_something_for_the_fine_one(self):
+        made = self.passes(self.FINE, self.ROUGH)
+        self.assertEqual([p.reamer for p in made.passes][:1], ["rough"])
+        self.assertEqual(made.passes[-1].reamer, "fine")
+        rough = [p for p in made.passes if p.reamer == "rough"]
+        self.assertGreaterEqual(rough[-1].left_mm, 0.29)
+        self.assertLess(made.left_mm, rough[-1].left_mm)
+
+    def test_alone_it_goes_as_far_as_a_fine_one(self):
+        self.assertEqual(self.passes(self.ROUGH).left_mm, self.passes(self.FINE).left_mm)

@@ -438,6 +438,7 @@ export const FRESH_SHELVED: Record<ShelfKind, Shelved> = {
     "item": {
       "id": "",
       "name": "",
+      "cut": "fine",
       "small_mm": 8.0,
       "large_mm": 14.0,
       "length_mm": 600.0

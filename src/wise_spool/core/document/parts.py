@@ -184,9 +184,11 @@ class Arbors(Frozen):
 
 
 class Reamer(Row):
-    """A tapered reamer: its two ends and how far apart they are."""
+    """A tapered reamer: its two ends and how far apart they are. A rough one is quick and tears, so it
+    leaves something for a fine one."""
 
     name: Words = ""
+    cut: Literal["rough", "fine"] = "fine"
     small_mm: DiameterMm
     large_mm: DiameterMm
     length_mm: Annotated[float, Field(gt=0, le=1000)]

@@ -365,6 +365,15 @@ class Habits(Frozen):
     sleeve_up_to_mm: float = _habit(
         6.0, "A bore this much too wide is sleeved.", "mm", 1, 15, "habit", "handle-loose"
     )
+    rough_leaves_mm: float = _habit(
+        0.3,
+        "A rough reamer stops this far, on the diameter, under the bore wanted, for a fine one to finish.",
+        "mm",
+        0,
+        2,
+        "habit",
+        "handle-ream",
+    )
     rough_over_mm: float = _habit(
         3.0, "Rough diameter over the stop diameter.", "mm", 0.5, 15, "habit"
     )

@@ -132,21 +132,28 @@ def plan_reaming(
     """Passes from the builder's own reamers that never go past the bore wanted.
 
     Only a reamer whose small end enters is taken, the slimmest that helps first,
-    so that the next one enters; at equal thickness the one that takes most. A
-    pass that was made is not offered again.
+    so that the next one enters; at equal thickness the one that takes most. Rough ones go before fine
+    ones and leave them something. A pass that was made is not offered again.
     """
     bore, wanted, u = cut.bore, cut.wanted_mm, cut.bore.u_mm
     most = float((wanted - bore.bore_mm).max())
     drill, get = _pilot(most, bore, wanted, drills)
     if drill is not None:
         bore = bore.opened(np.full_like(u, drill))
-    tries = [_reach(r, face, u, wanted, closed=cut.closed) for r in reamers for face in cut.faces]
+    leaves = habits().rough_leaves_mm if any(r.cut == "fine" for r in reamers) else 0.0
+    tries = [
+        _reach(r, face, u, wanted - (leaves if r.cut == "rough" else 0.0), closed=cut.closed)
+        for r in reamers
+        for face in cut.faces
+    ]
     passes: list[ReamPass] = []
     while len(passes) < MOST_PASSES:
         helps = [t for t in tries if _helps(t, bore, cut)]
         if not helps:
             break
-        best = min(helps, key=lambda t: (t.reamer.large_mm, -_takes(t, bore)))
+        best = min(
+            helps, key=lambda t: (t.reamer.cut == "fine", t.reamer.large_mm, -_takes(t, bore))
+        )
         began = _begins_to_cut(best, bore, u)
         bore = bore.opened(best.bore)
         stop = find_stop(bore, taper, cut.start_mm, cut.enters)

@@ -4,7 +4,7 @@ import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
-import { Button, IconButton } from "../../ui/controls";
+import { Button, IconButton, Pick } from "../../ui/controls";
 import { MeasureField, WordsField } from "../../ui/Field";
 import { diameter } from "../../ui/measure";
 
@@ -30,21 +30,37 @@ function Reamers() {
   return (
     <div className="grid content-start gap-1.5">
       {reamers.length > 0 && (
-        <div className="label grid grid-cols-[1.5fr_1fr_1fr_1fr_2rem] gap-1.5">
+        <div className="label grid grid-cols-[1.4fr_5.5rem_1fr_1fr_1fr_2rem] gap-1.5">
           <span>your reamer</span>
+          <span>cuts</span>
           <span>small end</span>
           <span>large end</span>
           <span>length</span>
         </div>
       )}
       {reamers.map((r, i) => (
-        <div key={r.id} className="grid grid-cols-[1.5fr_1fr_1fr_1fr_2rem] items-start gap-1.5">
+        <div
+          key={r.id}
+          className="grid grid-cols-[1.4fr_5.5rem_1fr_1fr_1fr_2rem] items-start gap-1.5"
+        >
           <WordsField
             path={`${at}.${r.id}.name`}
             label={`Name of reamer ${i + 1}`}
             hideLabel
             value={r.name}
             keep={(v) => (b) => void (rowOf(b.handle.reamers, r.id).name = v)}
+          />
+          <Pick
+            label={`How reamer ${i + 1} cuts`}
+            hideLabel
+            value={r.cut ?? "fine"}
+            options={[
+              { value: "rough", label: "rough" },
+              { value: "fine", label: "fine" },
+            ]}
+            onChange={(v) =>
+              edit("rough or fine", (b) => void (rowOf(b.handle.reamers, r.id).cut = v))
+            }
           />
           <MeasureField
             path={`${at}.${r.id}.small_mm`}
@@ -97,6 +113,7 @@ function Reamers() {
               b.handle.reamers.push({
                 id: "",
                 name: "",
+                cut: "fine",
                 small_mm: 8,
                 large_mm: 14,
                 length_mm: 640,
