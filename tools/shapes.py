@@ -10,7 +10,6 @@ from typing import Any, get_args
 
 from pydantic import BaseModel
 
-from wise_spool.core.document.assumed import ASSUMABLE, default_of
 from wise_spool.core.document.design import RodType
 from wise_spool.core.document.parts import PartMaterial
 from wise_spool.core.finish.coats import KIND_WORDS as FINISH_WORDS
@@ -47,7 +46,6 @@ def shapes(schema: dict[str, Any]) -> str:
         + _table("DATUM_WORDS", {d: w.removeprefix("the ") for d, w in DATUM_WORDS.items()})
         + f'\nexport const REEL_FRONT = "{REEL_FRONT.removeprefix("the ")}";\n'
         + _table("SPINE_WORDS", SPINE_WORDS)
-        + _numbers("ASSUMED", {path: default_of(path) for path in ASSUMABLE})
         + _table("ZERO_WORDS", ZERO_WORDS)
         + _numbers("CLOCK_PLACES", CLOCK_PLACES)
         + f"\nexport const G_PER_OZ = {G_PER_OZ};\nexport const ML_PER_FL_OZ = {ML_PER_FL_OZ};\n"

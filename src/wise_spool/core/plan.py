@@ -5,6 +5,7 @@ from typing import Literal
 from wise_spool.core.blank.findings import find_in_blank
 from wise_spool.core.blank.stiffness import StiffnessPlan, find_in_stiffness
 from wise_spool.core.blank.working import BlankPlan
+from wise_spool.core.document.assumed import looks_assumed
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.finish.findings import find_in_finish
@@ -63,6 +64,7 @@ class Plan(Frozen):
     marks: tuple[MarkDrawn, ...]
     findings: tuple[Finding, ...]
     standing: tuple[StageStanding, ...]
+    assumed: tuple[str, ...]
 
 
 def plan(rod: Rod | Build) -> Plan:
@@ -99,6 +101,7 @@ def _planned(rod: Rod) -> Plan:
         marks=_road_map(build, rod.blank, rod.handle, rod.guides),
         findings=findings,
         standing=_standing(build, findings),
+        assumed=looks_assumed(build),
     )
 
 

@@ -206,6 +206,7 @@ def holm() -> Build:
         number="TP-044",
         client="E. Holmvik",
         rule="mm/1",
+        sure={"handle.parts.seat.seat.bore_mm": 16.0},
         brief=Brief(
             rod_type="casting",
             who="Small hands, a sore wrist",

@@ -34,9 +34,6 @@ export const SPINE_WORDS = {
   ignore: "no line: the zero of the clock",
 };
 
-// prettier-ignore
-export const ASSUMED: Record<string, number> = {"handle.parts.*.seat.bore_mm": 16.0, "handle.arbors.tape_thickness_mm": 0.15, "handle.stock.kerf_mm": 2.5, "handle.stock.side_mm": 38.0, "handle.glue_temperature_c": 21.0, "guides.reel.lip_ahead_mm": 60.0, "guides.reel.height_mm": 55.0, "guides.reel.tilt_deg": 4.0, "guides.reel.spool_mm": 48.0, "guides.tip_top.ring_ahead_mm": 10.0, "guides.tip_top.height_mm": 8.0, "spine.clamp_mm": 300.0, "spine.weight_g": 100.0, "finish.temperature_c": 21.0, "finish.humidity_percent": 50.0, "finish.syringe_step_ml": 0.1, "finish.product.pot_life_min": 25.0};
-
 export const ZERO_WORDS = {
   witness: "the witness mark",
   label: "the printed label",

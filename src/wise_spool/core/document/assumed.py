@@ -89,11 +89,14 @@ def _expanded(build: Build) -> list[str]:
     ]
 
 
+def looks_assumed(build: Build) -> tuple[str, ...]:
+    """Paths of every number that stands there because nobody has said otherwise."""
+    return tuple(path for path in _expanded(build) if is_assumed(build, path))
+
+
 def all_assumed(build: Build) -> tuple[str, ...]:
     """Paths of everything that is assumed and counts on this rod, in the order of the trade."""
-    return tuple(
-        path for path in _expanded(build) if in_play(build, path) and is_assumed(build, path)
-    )
+    return tuple(path for path in looks_assumed(build) if in_play(build, path))
 
 
 def is_assumed(build: Build, path: str) -> bool:
@@ -105,5 +108,7 @@ def is_assumed(build: Build, path: str) -> bool:
     >>> is_assumed(rod.model_copy(update={"sure": {"handle.stock.kerf_mm": 2.5}}), "handle.stock.kerf_mm")
     False
     """
+    if path.startswith("finish.product") and build.finish.product != FRESH.finish.product:
+        return False  # a tin was put on the bench: its numbers come from its label
     value = value_at(build, path)
     return value == default_of(path) and build.sure.get(path) != value
