@@ -11,13 +11,14 @@ import urllib.request
 from pathlib import Path
 from threading import Event
 
-from playwright.sync_api import ConsoleMessage, Page, sync_playwright
+from playwright.sync_api import ConsoleMessage, Page, expect, sync_playwright
 
 from tests.shop import temporary_dir
 from wise_spool.store.cluster import free_port
 
 INCH = 25.4
 ROOT = Path(__file__).parents[2]
+expect.set_options(timeout=20_000)  # a loaded machine is slow, not wrong
 SHARD = int(os.environ.get("WISE_SPOOL_TEST_SHARD", "1"))
 """Which side of a parallel run this is: its servers keep to ports of their own."""
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
