@@ -101,7 +101,7 @@ class Views(InTheBrowser):
     def test_the_palette_and_the_keys(self):
         self.visit(f"/build/{self.ids()['Skerry 10']}/blank")
         self.page.keyboard.press("Control+k")
-        self.page.get_by_placeholder("Find a rod, a stage or a command").fill("birch")
+        self.page.get_by_placeholder("Find a rod").fill("birch")
         self.page.keyboard.press("Enter")
         expect(self.page.get_by_role("heading", name="Birch perch")).to_be_visible()
         self.page.keyboard.press("4")
