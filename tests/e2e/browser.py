@@ -141,9 +141,11 @@ class InTheBrowser(unittest.TestCase):
 
     def rod(self, name: str) -> dict:
         """The build of this name as the server has it."""
-        rods = self.page.request.get(f"{self.server.url}/api/builds").json()
+        rods = self.page.request.get(f"{self.server.url}/api/builds", max_retries=3).json()
         found = next(r for r in rods if r["name"] == name)
-        return self.page.request.get(f"{self.server.url}/api/builds/{found['id']}").json()
+        return self.page.request.get(
+            f"{self.server.url}/api/builds/{found['id']}", max_retries=3
+        ).json()
 
     def axe(self, page: Page | None = None) -> list[str]:
         """Serious or critical accessibility faults on the page."""
@@ -165,14 +167,16 @@ class OnTheDemo(InTheBrowser):
         disturb each other: its build file, taken in again."""
         original = self.rod(name)
         request, builds = self.page.request, f"{self.server.url}/api/builds"
-        file = request.get(f"{builds}/{original['id']}/file").json()
+        file = request.get(f"{builds}/{original['id']}/file", max_retries=3).json()
         file["design"]["name"] = f"{name}, copy"
         self.id = request.post(f"{builds}/import", data=file).json()["id"]
         self.visit(f"/build/{self.id}/{stage}")
         self.page.get_by_role("heading", name=f"{name}, copy").wait_for()
 
     def state(self):
-        return self.page.request.get(f"{self.server.url}/api/builds/{self.id}").json()
+        return self.page.request.get(
+            f"{self.server.url}/api/builds/{self.id}", max_retries=3
+        ).json()
 
     @property
     def build(self):
