@@ -95,5 +95,5 @@ class TheShelf(WithAShop):
 
     def test_columns_carry_their_units(self):
         for name in columns("reamer"):
-            self.assertRegex(name, r"_mm$|^name$|^stock$")
+            self.assertRegex(name, r"_mm$|^name$|^cut$|^stock$")
         self.assertEqual(Reamer.model_fields.keys() - set(columns("reamer")), {"id"})
