@@ -25,17 +25,16 @@ from wise_spool.core.spine.trainer import make_blank, weigh_round
 
 
 class TheBlank(unittest.TestCase):
-    def reads(self, od):
-        ods = {0: 12.0, 500: 9.5, 1000: od, 1500: 4.5, 2000: 2.0}
+    def said_of(self, at_mm, od_mm):
+        """What is said when the caliper's point slipped at one station of a fair taper."""
+        ods = {0: 12.0, 500: 9.5, 1000: 7.0, 1500: 4.5, 2000: 2.0} | {at_mm: od_mm}
         readings = tuple(Reading(id=f"r{x}", station_mm=x, od_mm=d) for x, d in ods.items())
-        return plan(build(rule="mm/1", blank=blank().model_copy(update={"readings": readings})))
+        p = plan(build(rule="mm/1", blank=blank().model_copy(update={"readings": readings})))
+        return finding(p, "blank-odd-reading").sentence
 
     def test_a_shifted_point_is_recognised_both_ways(self):
-        self.assertIn("7.00 mm?", finding(self.reads(0.7), "blank-odd-reading").sentence)
-        low = {0: 12.0, 500: 9.5, 1000: 7.0, 1500: 45.0, 2000: 2.0}
-        readings = tuple(Reading(id=f"r{x}", station_mm=x, od_mm=d) for x, d in low.items())
-        p = plan(build(rule="mm/1", blank=blank().model_copy(update={"readings": readings})))
-        self.assertIn("4.50 mm?", finding(p, "blank-odd-reading").sentence)
+        self.assertIn("7.00 mm?", self.said_of(1000, 0.7))
+        self.assertIn("4.50 mm?", self.said_of(1500, 45.0))
 
 
 class TheGuides(unittest.TestCase):

@@ -45,7 +45,7 @@ class _Doubt:
     field: str
     words: str
     how: str
-    ends: tuple[Build, Build]
+    ends: tuple[Build, ...]
 
 
 @dataclass(frozen=True)
@@ -135,15 +135,15 @@ def _guessed_weights(rod: Rod) -> Iterator[_Doubt]:
     off = habits().guess_off
     by_name = {line.what: line for line in balance.lines if not line.weighed}
     if (line := by_name.get("blank")) is not None:
-        yield _Doubt("blank.mass_g", "the bare blank’s weight", "Kitchen scale, before anything is on it.", tuple(_with(build, "blank.mass_g", line.mass_g * k) for k in (1 - off, 1 + off)))  # type: ignore[arg-type]  # fmt: skip
+        yield _Doubt("blank.mass_g", "the bare blank’s weight", "Kitchen scale, before anything is on it.", tuple(_with(build, "blank.mass_g", line.mass_g * k) for k in (1 - off, 1 + off)))  # fmt: skip
     if (line := by_name.get("reel")) is not None:
-        yield _Doubt("guides.reel.mass_g", "the reel’s weight", "Kitchen scale, with its line on.", tuple(_with(build, "guides.reel.mass_g", line.mass_g * k) for k in (0.75, 1.25)))  # type: ignore[arg-type]  # fmt: skip
+        yield _Doubt("guides.reel.mass_g", "the reel’s weight", "Kitchen scale, with its line on.", tuple(_with(build, "guides.reel.mass_g", line.mass_g * k) for k in (0.75, 1.25)))  # fmt: skip
     parts = [p for p in build.handle.parts if p.mass_g is None and part_name(p) in by_name]
     if parts:
         part = max(parts, key=lambda p: by_name[part_name(p)].mass_g)
         mass = by_name[part_name(part)].mass_g
         ends = tuple(_with_part(build, part.id, mass_g=mass * k) for k in (1 - off, 1 + off))
-        yield _Doubt(f"handle.parts.{part.id}.mass_g", f"the weight of the {part_name(part)}", "Kitchen scale.", ends)  # type: ignore[arg-type]  # fmt: skip
+        yield _Doubt(f"handle.parts.{part.id}.mass_g", f"the weight of the {part_name(part)}", "Kitchen scale.", ends)  # fmt: skip
 
 
 def _between_readings(rod: Rod) -> Iterator[_Doubt]:

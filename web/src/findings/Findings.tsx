@@ -74,6 +74,7 @@ function Item({
 }) {
   const [open, setOpen] = useState(false);
   const [, go] = useLocation();
+  const words = open ? wordsIn(f.sentence) : [];
   const show = () => {
     if (f.stage !== stage) go(`/build/${id}/${f.stage}${f.field ? `?at=${f.field}` : ""}`);
     else if (f.field) onSelect(f.field);
@@ -115,10 +116,10 @@ function Item({
           <p>
             <Spoken text={f.rule} />
           </p>
-          {wordsIn(f.sentence).length > 0 && (
+          {words.length > 0 && (
             <p className="mt-1 text-soft">
               Words:{" "}
-              {wordsIn(f.sentence).map((m, k) => (
+              {words.map((m, k) => (
                 <span key={m.word}>
                   {k > 0 && ", "}
                   <Term says={m.says}>{m.word}</Term>

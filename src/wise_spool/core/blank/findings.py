@@ -11,7 +11,6 @@ from wise_spool.core.document.blank import Blank, Reading
 from wise_spool.core.ground.findings import Figure, Finding, Place, Weight, figures
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MM_PER_INCH, MarkingRule, format_diameter, format_length
-from wise_spool.core.ground.units import ruled
 
 EVERY_MM = 150.0
 SHORTEST_MM = 600.0
@@ -51,7 +50,7 @@ def find_in_blank(blank: Blank, work: WorkingBlank, rule: MarkingRule) -> list[F
                 "check",
                 f"Only {have} measured: add the diameter at the butt and near the tip, more where parts will sit."
                 if blank.readings
-                else f"No diameter is measured yet: the butt and the tip make a start, every {format_length(EVERY_MM, ruled())} makes a taper.",
+                else f"No diameter is measured yet: the butt and the tip make a start, every {format_length(EVERY_MM, rule)} makes a taper.",
                 "A taper needs readings at two stations; bores and arbors need them near the handle.",
                 field="blank.readings",
             )
