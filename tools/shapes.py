@@ -20,7 +20,7 @@ from wise_spool.core.handle.sizes import SIZED
 from wise_spool.core.handle.stack import GLUED_TO_BLANK, PART_WORDS
 from wise_spool.core.shop.drawer import (
     FRESH_FINISHES,
-    FRESH_GUIDE,
+    FRESH_GUIDES,
     FRESH_PARTS,
     FRESH_SHELVED,
     FRESH_STICK,
@@ -62,7 +62,8 @@ def shapes(schema: dict[str, Any]) -> str:
         + _fresh("FRESH_SHELVED", "Record<ShelfKind, Shelved>", FRESH_SHELVED)
         + _fresh("FRESH_FINISHES", "Record<FinishProduct[\"kind\"], FinishProduct>", FRESH_FINISHES)
         + _kits()
-        + _fresh("FRESH_ROWS", "{ guide: Guide; stick: Stick }", {"guide": FRESH_GUIDE, "stick": FRESH_STICK})
+        + _fresh("FRESH_ROWS", "{ stick: Stick }", {"stick": FRESH_STICK})
+        + _fresh("FRESH_GUIDES", "Record<string, Guide>", FRESH_GUIDES)
     )  # fmt: skip
 
 

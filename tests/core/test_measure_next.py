@@ -8,7 +8,7 @@ from tests.core.any_build import builds
 from tests.core.samples import blank, build, finding, grip, guide, seat
 from wise_spool.core.document.assumed import ASSUMABLE, all_assumed, default_of, is_assumed
 from wise_spool.core.document.design import Brief
-from wise_spool.core.document.guides import Guides, Reel
+from wise_spool.core.document.guides import Guides, Reel, usual_guide
 from wise_spool.core.document.parts import Arbors, Handle, TapeMeasured
 from wise_spool.core.measure_next import measure_next
 from wise_spool.core.plan import plan
@@ -74,7 +74,7 @@ class Assumed(unittest.TestCase):
         fresh = build()
         for path in (p for p in ASSUMABLE if "*" not in p):
             self.assertTrue(is_assumed(fresh, path), path)
-            self.assertGreater(default_of(path), 0)
+            self.assertGreater(default_of(fresh, path), 0)
         self.assertEqual(all_assumed(fresh), ())
 
     def test_a_seat_s_bore_is_assumed_while_it_is_the_drawer_s(self):
@@ -87,6 +87,32 @@ class Assumed(unittest.TestCase):
         b = build(sure={TAPE: 0.15})
         self.assertFalse(is_assumed(b, TAPE))
         self.assertTrue(is_assumed(build(sure={TAPE: 0.16}), TAPE))
+
+    def test_a_guide_s_frame_is_assumed_while_it_is_its_ring_s_own(self):
+        fresh = usual_guide(25)
+        self.assertEqual(
+            (fresh.feet, fresh.foot_tip_mm, usual_guide(24).height_mm), ("double", 25, 34)
+        )
+        train = (
+            fresh.model_copy(update={"id": "g1"}),
+            usual_guide(6).model_copy(update={"id": "g2"}),
+        )
+        b = build(blank=blank(), guides=Guides(train=train))
+        of = [p.removeprefix("guides.train.") for p in all_assumed(b) if "train" in p]
+        self.assertEqual(of, ["g1.foot_butt_mm", "g2.foot_butt_mm", "g1.foot_tip_mm", "g1.height_mm", "g2.height_mm"])  # fmt: skip
+        measured = train[0].model_copy(update={"height_mm": 33.2})
+        b = build(blank=blank(), guides=Guides(train=(measured, train[1])))
+        self.assertNotIn("guides.train.g1.height_mm", all_assumed(b))
+        built = measured.model_copy(update={"built": guide(1, 300.0).at})
+        b = build(blank=blank(), guides=Guides(train=(built,)))
+        self.assertEqual([p for p in all_assumed(b) if "train" in p], [])
+
+    def test_ring_heights_move_the_path_and_are_asked_for_together(self):
+        train = tuple(usual_guide(r).model_copy(update={"id": f"g{r}"}) for r in (6, 12, 25))
+        b = build(blank=blank(), brief=Brief(rod_type="spinning"), guides=Guides(train=train))
+        heights = [m for m in measure_next(Rod.of(b)) if m.field.endswith("height_mm") and "train" in m.field]  # fmt: skip
+        self.assertEqual([m.field for m in heights], ["guides.train.g6.height_mm"])
+        self.assertIn("where the path from the spool puts ring", heights[0].moves)
 
 
 class Weight(unittest.TestCase):

@@ -98,6 +98,40 @@ class Views(InTheBrowser):
         self.page.get_by_role("button", name="The middle closes in even steps").click()
         expect(self.page.get_by_text("Source: common practice.")).to_be_visible()
 
+    def test_a_label_s_word_opens_by_hover_by_tap_and_from_its_field(self):
+        self.visit(f"/build/{self.ids()['Skerry 10']}/guides")
+        field = self.page.get_by_label("Spool lip ahead of the reel foot")
+        word = self.page.get_by_role("button", name="reel foot").first
+        meaning = self.page.get_by_role("tooltip")
+        word.hover()
+        expect(meaning).to_contain_text("clamped into the seat")
+        expect(meaning.get_by_role("img")).to_be_visible()
+        self.page.mouse.move(5, 5)
+        expect(meaning).to_have_count(0)
+        word.dispatch_event("click")
+        expect(meaning).to_be_visible()
+        self.page.keyboard.press("Escape")
+        expect(meaning).to_have_count(0)
+        field.focus()
+        field.press("F1")
+        expect(meaning).to_be_visible()
+        field.press("Escape")
+        expect(meaning).to_have_count(0)
+        expect(field).to_be_focused()
+
+    def test_the_shelf_speaks_the_builder_s_warmth_and_weight(self):
+        units = '{"weight": "oz", "warmth": "°F", "volume": "fl oz"}'
+        self.context.add_init_script(
+            "localStorage.setItem('wise-spool:settings', JSON.stringify({state: {rule: 'in/16',"
+            f" lowerDatum: 'tip_top_ring', light: 'lamp', paper: 'a4', flipped: false, units: {units}}}, version: 0}}))"
+        )
+        self.visit("/shelf/adhesive")
+        expect(self.page.get_by_role("columnheader", name="at, °F")).to_be_visible()
+        field = self.page.get_by_label("at of").first
+        field.fill("25 °C")
+        field.press("Enter")
+        expect(field).to_have_value("77")
+
     def test_the_palette_and_the_keys(self):
         self.visit(f"/build/{self.ids()['Skerry 10']}/blank")
         self.page.keyboard.press("Control+k")

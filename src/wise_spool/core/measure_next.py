@@ -109,6 +109,7 @@ def _doubts(rod: Rod) -> Iterator[_Doubt]:
         lip = build.guides.reel.lip_ahead_mm
         ends = (_with(build, "guides.reel.lip_ahead_mm", max(lip - 15, 0.0)), _with(build, "guides.reel.lip_ahead_mm", lip + 15))  # fmt: skip
         yield _Doubt("guides.reel.lip_ahead_mm", "the spool lip, with the reel on", "Reel mounted, spool wound fully forward.", ends)  # fmt: skip
+    yield from _ring_heights(build)
     yield from _guessed_weights(rod)
     yield from _between_readings(rod)
 
@@ -125,6 +126,28 @@ ASSUMED_OFF: dict[str, tuple[float, str]] = {
     "finish.temperature_c": (5.0, "Thermometer where it will turn, on the day."),
 }  # fmt: skip
 """How far an assumed number may lie off, from habit, and how it is measured."""
+
+
+HEIGHT_OFF_SHARE = 0.12
+"""How far a ring's assumed height may lie off, a share of it, from habit: frames of one ring differ."""
+
+
+def _ring_heights(build: Build) -> Iterator[_Doubt]:
+    """The heights of all rings still on the drawer's frames, at once: one caliper, one sitting."""
+    paths = {g.id: f"guides.train.{g.id}.height_mm" for g in build.guides.train}
+    taken = {g: p for g, p in paths.items() if is_assumed(build, p) and in_play(build, p)}
+    if not taken:
+        return
+
+    def at(share: float) -> Build:
+        train = tuple(
+            g.model_copy(update={"height_mm": g.height_mm * share}) if g.id in taken else g
+            for g in build.guides.train
+        )
+        return build.model_copy(update={"guides": build.guides.model_copy(update={"train": train})})
+
+    ends = (at(1 - HEIGHT_OFF_SHARE), at(1 + HEIGHT_OFF_SHARE))
+    yield _Doubt(next(iter(taken.values())), ASSUMABLE["guides.train.*.height_mm"], "Caliper, from the blank to the middle of the ring.", ends)  # fmt: skip
 
 
 def _guessed_weights(rod: Rod) -> Iterator[_Doubt]:

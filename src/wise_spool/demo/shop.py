@@ -512,9 +512,21 @@ def ferryman() -> Build:
     )  # fmt: skip
 
 
+def _off_the_shelf(build: Build) -> Build:
+    """The rod with its guides' feet and heights said to be so: they were measured for the shelf."""
+    fields = ("foot_butt_mm", "foot_tip_mm", "height_mm")
+    sure = {
+        f"guides.train.{g.id}.{field}": getattr(g, field)
+        for g in build.guides.train
+        for field in fields
+    }
+    return build.model_copy(update={"sure": {**build.sure, **sure}})
+
+
 def demo_builds(now: datetime) -> list[Build]:
     """Every build in the shop, the demo's clock set to ``now`` (timezone-aware)."""
-    return [skerry(), holm(), beacon(1, now), beacon(2, now), birch(), deep(), ferryman()]
+    rods = [skerry(), holm(), beacon(1, now), beacon(2, now), birch(), deep(), ferryman()]
+    return [_off_the_shelf(rod) for rod in rods]
 
 
 def demo_records(now: datetime) -> list[Records]:

@@ -1,6 +1,8 @@
 """The build sheet: the whole plan on paper, to work from at the bench."""
 
+from collections.abc import Callable
 from datetime import date
+from itertools import groupby
 
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Paragraph, Spacer
@@ -75,19 +77,22 @@ def _assumed(build: Build, width: float) -> list[Flowable]:
     if not paths:
         return []
     rows = [["", "assumed, not measured", "taken as"]]
-    rows += [["[  ]", ASSUMABLE[kind_of(p)], _taken_as(build, p)] for p in paths]
+    for kind, alike in groupby(
+        sorted(paths, key=lambda p: list(ASSUMABLE).index(kind_of(p))), kind_of
+    ):
+        rows.append(["[  ]", ASSUMABLE[kind], _taken_as(build, tuple(alike))])
     return section("Nobody has measured these", rows, width, (0.06, 0.6, 0.34))
 
 
-def _taken_as(build: Build, path: str) -> str:
-    """An assumed number by the rod's own rule and units."""
-    value = value_at(build, path)
-    written = {
-        "mm": lambda: format_diameter(value, build.rule), "c": lambda: format_warmth(value),
-        "ml": lambda: format_volume(value), "g": lambda: format_weight(value),
-        "deg": lambda: f"{value:g}°", "percent": lambda: f"{value:g} %", "min": lambda: format_minutes(value),
-    }  # fmt: skip
-    return written[path.rpartition("_")[2]]()
+def _taken_as(build: Build, paths: tuple[str, ...]) -> str:
+    """An assumed number by the rod's own rule and units; of several alike the least and the most."""
+    written: Callable[[float], str] = {
+        "mm": lambda v: format_diameter(v, build.rule), "c": format_warmth, "ml": format_volume,
+        "g": format_weight, "deg": lambda v: f"{v:g}°", "percent": lambda v: f"{v:g} %", "min": format_minutes,
+    }[paths[0].rpartition("_")[2]]  # fmt: skip
+    values = [value_at(build, p) for p in paths]
+    ends = dict.fromkeys(written(v) for v in (min(values), max(values)))
+    return " to ".join(ends)
 
 
 CAUTIONS = (

@@ -4,7 +4,7 @@ import { Link, useLocation } from "wouter";
 
 import type { Finding, StageName } from "../api/types";
 import { useShown } from "../rod/store";
-import { Term } from "../ui/controls";
+import { Term } from "../words/Term";
 import { Spoken, wordsIn } from "../words/Spoken";
 import { MeasureNext } from "./MeasureNext";
 
@@ -122,7 +122,9 @@ function Item({
               {words.map((m, k) => (
                 <span key={m.word}>
                   {k > 0 && ", "}
-                  <Term says={m.says}>{m.word}</Term>
+                  <Term says={m.says} of={m}>
+                    {m.word}
+                  </Term>
                 </span>
               ))}
             </p>

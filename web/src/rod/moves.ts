@@ -1,5 +1,6 @@
 import type { Build, Guide, GuidePlaced } from "../api/types";
-import { FRESH_ROWS } from "../words/shapes";
+import type { OfKind } from "../shelf/useShelf";
+import { FRESH_GUIDES } from "../words/shapes";
 import { freshRowId } from "./changes";
 import type { Recipe } from "./store";
 
@@ -43,14 +44,41 @@ export function movePart(id: string, towardTipMm: number, step: number): Recipe 
 export const guideName = (build: Build, id: string): string =>
   `guide ${build.guides.train.findIndex((g) => g.id === id) + 1}`;
 
+/** What a guide of about that ring usually stands on; the drawer's own numbers. */
+const usual = (ring: number): Guide =>
+  Object.values(FRESH_GUIDES).reduce((best, g) =>
+    Math.abs(g.ring_mm - ring) < Math.abs(best.ring_mm - ring) ? g : best,
+  );
+
+/** Another ring: what nobody had measured of its frame follows it. */
+export function changeRing(guide: Guide, ring: number, assumed: readonly string[]): void {
+  const fresh = usual(ring);
+  const stillAssumed = (name: string) => assumed.includes(`guides.train.${guide.id}.${name}`);
+  guide.ring_mm = ring;
+  if (stillAssumed("height_mm")) guide.height_mm = fresh.height_mm;
+  if (!stillAssumed("foot_butt_mm")) return;
+  guide.feet = fresh.feet;
+  guide.foot_butt_mm = fresh.foot_butt_mm;
+  guide.foot_tip_mm = fresh.foot_tip_mm;
+}
+
 /** A free guide to follow a train, like the one before it. */
 export function nextGuide(train: Guide[]): Guide {
   const like = train.at(-1);
   return {
-    ...(like ?? FRESH_ROWS.guide),
+    ...(like ?? usual(6)),
     id: freshRowId(),
     mass_g: null,
     at: null,
     built: null,
   };
+}
+
+/** The measures of a guide off the shelf: somebody took them, so none of them is assumed. */
+export function takeMeasures(build: Build, guide: Guide, item: OfKind<"guide">): void {
+  const { ring_mm, feet, foot_butt_mm, foot_tip_mm, height_mm, mass_g } = item;
+  Object.assign(guide, { ring_mm, feet, foot_butt_mm, foot_tip_mm, height_mm, mass_g });
+  const measured = { foot_butt_mm, foot_tip_mm, height_mm };
+  for (const [name, mm] of Object.entries(measured))
+    build.sure[`guides.train.${guide.id}.${name}`] = mm;
 }

@@ -10,6 +10,9 @@ import { newPart } from "../stages/handle/parts";
 import { Button, IconButton, Pick } from "../ui/controls";
 import { useShelf } from "./useShelf";
 import { readMeasure } from "../ui/reading";
+import { useSettings } from "../ui/settings";
+import { inField, readQuantity } from "../ui/units";
+import type { Quantity, Units } from "../ui/units";
 import { asOptions } from "../ui/options";
 import { ADHESIVE_WORDS, FRESH_SHELVED, MATERIALS, PART_WORDS } from "../words/shapes";
 
@@ -22,11 +25,11 @@ const KIND_TABS: { kind: ShelfKind; word: string }[] = [
   { kind: "guide", word: "Guides" },
 ];
 
-/** A column of the shelf: a measure in mm, a number, words, or one of a few. */
+/** A column of the shelf: a measure in mm, a weight or warmth, a number, words, or one of a few. */
 interface Column {
   key: string;
   label: string;
-  kind: "words" | "mm" | "number" | "choice";
+  kind: "words" | "mm" | "number" | "choice" | Quantity;
   options?: { value: string; label: string }[];
   optional?: boolean;
 }
@@ -52,7 +55,7 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
     { key: "kind", label: "kind", kind: "choice", options: asOptions(ADHESIVE_WORDS) },
     { key: "parts_a", label: "parts A", kind: "number" },
     { key: "parts_b", label: "parts B", kind: "number" },
-    { key: "at_c", label: "at °C", kind: "number" },
+    { key: "at_c", label: "at", kind: "warmth" },
     { key: "pot_life_min", label: "pot life, min", kind: "number" },
     { key: "set_min", label: "set, min", kind: "number" },
     { key: "handle_min", label: "handle, min", kind: "number" },
@@ -72,7 +75,7 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
     { key: "foot_butt_mm", label: "foot toward the butt", kind: "mm" },
     { key: "foot_tip_mm", label: "foot toward the tip", kind: "mm" },
     { key: "height_mm", label: "ring height", kind: "mm" },
-    { key: "mass_g", label: "grams", kind: "number", optional: true },
+    { key: "mass_g", label: "weight", kind: "weight", optional: true },
   ],
   part: [
     { key: "name", label: "part", kind: "words" },
@@ -92,9 +95,16 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
     { key: "bore", label: "bore", kind: "mm", optional: true },
     { key: "od_butt_mm", label: "outside, butt", kind: "mm" },
     { key: "od_tip_mm", label: "outside, tip", kind: "mm" },
-    { key: "mass_g", label: "grams", kind: "number", optional: true },
+    { key: "mass_g", label: "weight", kind: "weight", optional: true },
   ],
 };
+
+const isQuantity = (kind: Column["kind"]): kind is Quantity =>
+  kind === "weight" || kind === "warmth" || kind === "volume";
+
+/** The unit a column is written in: mm as kept, weight and warmth as this builder has them. */
+const unitIn = (c: Column, units: Units): string =>
+  c.kind === "mm" ? "mm" : isQuantity(c.kind) ? units[c.kind] : "";
 
 type Values = Record<string, unknown>;
 const valueOf = (shelved: Shelved, key: string): unknown => {
@@ -126,6 +136,7 @@ function changed(shelved: Shelved, key: string, value: unknown): Shelved {
 export function ShelfView({ kind: word }: { kind?: string }) {
   const kind = KIND_TABS.find((k) => k.kind === word)?.kind ?? "part";
   const shelf = useShelf();
+  const units = useSettings((s) => s.units);
   const client = useQueryClient();
   const [problem, setProblem] = useState<string | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["shelf"] });
@@ -231,7 +242,7 @@ export function ShelfView({ kind: word }: { kind?: string }) {
             <thead>
               <tr className="label border-b border-line text-left [&_th]:pr-2 [&_th]:font-normal">
                 {COLUMNS[kind].map((c) => (
-                  <th key={c.key}>{c.kind === "mm" ? `${c.label}, mm` : c.label}</th>
+                  <th key={c.key}>{[c.label, unitIn(c, units)].filter(Boolean).join(", ")}</th>
                 ))}
                 <th>on hand</th>
                 <th>
@@ -329,12 +340,15 @@ function Cell({
   value: unknown;
   onKeep: (v: unknown) => Promise<void>;
 }) {
+  const units = useSettings((s) => s.units);
   const shown =
     value === null || value === undefined
       ? ""
-      : typeof value === "number"
-        ? `${Number(value.toFixed(3))}`
-        : String(value);
+      : isQuantity(column.kind)
+        ? inField(value as number, column.kind, units)
+        : typeof value === "number"
+          ? `${Number(value.toFixed(3))}`
+          : String(value);
   const [text, setText] = useState<string | null>(null);
   const [why, setWhy] = useState("");
   const finish = async () => {
@@ -349,6 +363,7 @@ function Cell({
         if (!typed && column.optional) next = null;
         else if (!typed) throw new Error("This cannot be left empty.");
         else if (column.kind === "mm") next = readMeasure(typed, "mm", "diameter");
+        else if (isQuantity(column.kind)) next = readQuantity(typed, column.kind, units);
         else {
           next = Number(typed.replace(",", "."));
           if (!Number.isFinite(next as number)) throw new Error(`“${typed}” is not a number.`);

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { api, take } from "../api/client";
 import type { ShelfItem, ShelfKind } from "../api/types";
 
-type OfKind<K extends ShelfKind> = Extract<ShelfItem["shelved"], { kind: K }>["item"];
+export type OfKind<K extends ShelfKind> = Extract<ShelfItem["shelved"], { kind: K }>["item"];
 
 /** What lies on the shelf, everything at once: it is short. */
 export const useShelf = () =>

@@ -9,6 +9,7 @@ const KEYS: [string, string][] = [
   ["Enter", "type the exact place of what is held"],
   ["Delete", "let a guide go free again, to be closed in"],
   ["Tab", "next guide, part or field"],
+  ["F1", "in a field: what the word over it means"],
   ["Ctrl + Z", "undo"],
   ["Ctrl + Shift + Z", "redo"],
   ["Ctrl + K", "find a rod, a stage or a command"],

@@ -5,7 +5,7 @@ import type { Recipe } from "../rod/store";
 import { bothUnits, diameter, length, unitOf } from "./measure";
 import { useAssumed } from "./assumed";
 import { readMeasure } from "./reading";
-import { SpokenLabel } from "../words/Spoken";
+import { Spoken } from "../words/Spoken";
 import { inField, METRIC, readQuantity } from "./units";
 import type { Quantity } from "./units";
 
@@ -34,6 +34,7 @@ export function FieldShell(props: Shell) {
   const draft = useRod((s) => s.drafts[path]);
   const setDraft = useRod((s) => s.draft);
   const [held, setHeld] = useState(false);
+  const [asked, setAsked] = useState(false);
   const assumed = useAssumed(path);
   const cancelled = useRef(false);
   const id = useId();
@@ -43,6 +44,7 @@ export function FieldShell(props: Shell) {
 
   const finish = () => {
     setHeld(false);
+    setAsked(false);
     if (cancelled.current) {
       cancelled.current = false;
       return;
@@ -63,7 +65,7 @@ export function FieldShell(props: Shell) {
   return (
     <div className={className}>
       <label htmlFor={id} className={hideLabel ? "sr-only" : "label block"}>
-        {hideLabel ? label : <SpokenLabel text={label} />}
+        {hideLabel ? label : <Spoken text={label} inLabel asked={asked} onAsked={setAsked} />}
       </label>
       <div className="@container relative">
         <input
@@ -89,7 +91,12 @@ export function FieldShell(props: Shell) {
               if (!draft) assumed?.isSo();
               e.currentTarget.blur();
             }
-            if (e.key === "Escape") {
+            if (e.key === "F1" && !hideLabel) {
+              e.preventDefault();
+              setAsked(!asked);
+            } else if (e.key === "Escape" && asked) {
+              setAsked(false);
+            } else if (e.key === "Escape") {
               cancelled.current = true;
               setDraft(path, null);
               e.currentTarget.blur();

@@ -2,6 +2,8 @@ import { Dialog as RadixDialog, Select as RadixSelect, ToggleGroup, Tooltip } fr
 import type { ComponentProps, ReactNode } from "react";
 import { ChevronDown } from "lucide-react";
 
+import { Spoken } from "../words/Spoken";
+
 type Look = "plain" | "tape" | "quiet" | "mat";
 const LOOKS: Record<Look, string> = {
   plain: "border border-line bg-raised text-ink hover:border-soft",
@@ -62,17 +64,6 @@ export function Hint({ text, children }: { text: ReactNode; children: ReactNode 
   );
 }
 
-/** A word of the trade that explains itself. */
-export function Term({ says, children }: { says: string; children: ReactNode }) {
-  return (
-    <Hint text={says}>
-      <button type="button" className="cursor-help border-b border-dotted border-soft text-left">
-        {children}
-      </button>
-    </Hint>
-  );
-}
-
 interface ChoiceProps<T extends string> {
   label: string;
   value: T;
@@ -91,9 +82,11 @@ export function Choice<T extends string>({
 }: ChoiceProps<T>) {
   return (
     <div>
-      <div className={hideLabel ? "sr-only" : "label"} aria-hidden>
-        {label}
-      </div>
+      {!hideLabel && (
+        <div className="label">
+          <Spoken text={label} />
+        </div>
+      )}
       <ToggleGroup.Root
         type="single"
         value={value}
@@ -130,7 +123,11 @@ export function Pick<T extends string>(props: PickProps<T>) {
   const { label, value, options, onChange, hideLabel, className = "" } = props;
   return (
     <div className={className}>
-      {!hideLabel && <div className="label">{label}</div>}
+      {!hideLabel && (
+        <div className="label">
+          <Spoken text={label} />
+        </div>
+      )}
       <RadixSelect.Root value={value} onValueChange={(v) => onChange(v as T)}>
         <RadixSelect.Trigger
           aria-label={label}

@@ -1,4 +1,4 @@
-import { Hint, Term } from "../ui/controls";
+import { Term } from "./Term";
 import { TRADE_WORDS } from "./trade";
 import type { Meaning } from "./trade";
 
@@ -8,8 +8,12 @@ const BY_FORM = new Map<string, Meaning>(
 const FORMS = [...BY_FORM.keys()].sort((a, b) => b.length - a.length);
 const ANY = new RegExp(`(?<![\\w-])(${FORMS.join("|")})(?![\\w-])`, "gi");
 
+/** A whole number and its fraction never part at the end of a line. */
+const held = (text: string) => text.replace(/(\d) (?=\d+\/\d)/g, "$1\u00a0");
+
 /** A text cut at the trade's words; each word is marked where it is met first. */
-function cut(text: string): (string | { form: string; of: Meaning })[] {
+function cut(said: string): (string | { form: string; of: Meaning })[] {
+  const text = held(said);
   const met = new Set<string>();
   const pieces: (string | { form: string; of: Meaning })[] = [];
   let from = 0;
@@ -27,30 +31,32 @@ function cut(text: string): (string | { form: string; of: Meaning })[] {
 export const wordsIn = (text: string): Meaning[] =>
   cut(text).flatMap((piece) => (typeof piece === "string" ? [] : [piece.of]));
 
-/** A sentence whose trade words open their meaning by hover, focus and tap. */
-export function Spoken({ text }: { text: string }) {
-  return cut(text).map((piece, n) =>
-    typeof piece === "string" ? (
-      piece
-    ) : (
-      <Term key={n} says={piece.of.says}>
-        {piece.form}
-      </Term>
-    ),
-  );
+interface SpokenProps {
+  text: string;
+  inLabel?: boolean;
+  /** F1 was pressed in the field this is the label of. */
+  asked?: boolean;
+  onAsked?: (asked: boolean) => void;
 }
 
-/** The same inside a label, where a tap must still reach the field: by hover alone. */
-export function SpokenLabel({ text }: { text: string }) {
-  return cut(text).map((piece, n) =>
+/** A sentence or a label whose trade words open their meaning; asked from a field, its first word does. */
+export function Spoken({ text, inLabel, asked, onAsked }: SpokenProps) {
+  const pieces = cut(text);
+  const first = pieces.findIndex((p) => typeof p !== "string");
+  return pieces.map((piece, n) =>
     typeof piece === "string" ? (
       piece
     ) : (
-      <Hint key={n} text={piece.of.says}>
-        <span className="underline decoration-soft decoration-dotted underline-offset-3">
-          {piece.form}
-        </span>
-      </Hint>
+      <Term
+        key={n}
+        says={piece.of.says}
+        of={piece.of}
+        inLabel={inLabel}
+        asked={n === first && asked}
+        onAsked={onAsked}
+      >
+        {piece.form}
+      </Term>
     ),
   );
 }

@@ -4,6 +4,7 @@ import { Link, useSearchParams } from "wouter";
 
 import { HeadTools } from "../shell/HeadTools";
 import { Anatomy } from "./Anatomy";
+import { DRAWN } from "./Drawn";
 import { TRADE_WORDS } from "./trade";
 
 /** The trade's words, each with its meaning and its place on a drawn rod. */
@@ -11,6 +12,7 @@ export function WordsView() {
   const [params, setParams] = useSearchParams();
   const [find, setFind] = useState("");
   const chosen = TRADE_WORDS.find((m) => m.word === params.get("w")) ?? TRADE_WORDS[0]!;
+  const Drawing = DRAWN[chosen.word];
   const shown = TRADE_WORDS.filter((m) =>
     `${m.word} ${m.also.join(" ")} ${m.says}`.toLowerCase().includes(find.toLowerCase()),
   );
@@ -37,9 +39,19 @@ export function WordsView() {
         </div>
       </header>
       <Anatomy shown={chosen.shown} />
-      <div className="border-b border-line px-6 py-4" aria-live="polite">
-        <h2 className="text-great leading-tight font-bold">{chosen.word}</h2>
-        <p className="max-w-3xl text-lead">{chosen.says}</p>
+      <div
+        className="grid grid-cols-[1fr_auto] items-center gap-6 border-b border-line px-6 py-4"
+        aria-live="polite"
+      >
+        <div>
+          <h2 className="text-great leading-tight font-bold">{chosen.word}</h2>
+          <p className="max-w-3xl text-lead">{chosen.says}</p>
+        </div>
+        {Drawing && (
+          <div className="w-96">
+            <Drawing />
+          </div>
+        )}
       </div>
       <main className="flex-1 overflow-auto px-6 py-4" tabIndex={0} aria-label="Words">
         {shown.length === 0 && <p className="text-soft">No word like that is kept here.</p>}

@@ -551,21 +551,169 @@ export const FRESH_FINISHES: Record<FinishProduct["kind"], FinishProduct> = {
 export const KITS: Record<string, { name: string; says: string; suits: string[]; parts: Part[] }> = {"split_foam": {"name": "Split foam", "says": "two short foam grips, bare blank between them", "suits": ["spinning", "casting"], "parts": [{"id": "butt", "kind": "rear_grip", "name": "foam butt grip", "material": "foam", "length_mm": 75.0, "od_butt_mm": 30.0, "od_tip_mm": 26.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 6.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "seat", "kind": "reel_seat", "name": "", "material": "graphite", "length_mm": 116.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 110.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 110.0, "foot_centre_mm": 57.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "fore", "kind": "foregrip", "name": "foam foregrip", "material": "foam", "length_mm": 45.0, "od_butt_mm": 24.0, "od_tip_mm": 18.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}, "full_cork": {"name": "Full cork", "says": "a cap, one long rear grip, the seat, a foregrip", "suits": ["spinning", "casting"], "parts": [{"id": "cap", "kind": "butt_cap", "name": "", "material": "rubber", "length_mm": 20.0, "od_butt_mm": 27.0, "od_tip_mm": 27.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 6.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "rear", "kind": "rear_grip", "name": "rear grip of cork rings", "material": "cork", "length_mm": 240.0, "od_butt_mm": 27.0, "od_tip_mm": 24.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "seat", "kind": "reel_seat", "name": "", "material": "graphite", "length_mm": 116.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 110.0, "foot_centre_mm": 57.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "fore", "kind": "foregrip", "name": "", "material": "cork", "length_mm": 70.0, "od_butt_mm": 23.0, "od_tip_mm": 19.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}, "fly_with_cap": {"name": "Fly, with its cap", "says": "the seat at the butt with a cap, the grip ahead of it", "suits": ["fly"], "parts": [{"id": "seat", "kind": "reel_seat", "name": "", "material": "wood", "length_mm": 95.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 90.0, "foot_centre_mm": 50.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "rear", "kind": "rear_grip", "name": "fly grip", "material": "cork", "length_mm": 178.0, "od_butt_mm": 24.0, "od_tip_mm": 20.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "keeper", "kind": "hook_keeper", "name": "", "material": "metal", "length_mm": 12.0, "od_butt_mm": 14.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 25.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}, "detachable_butt": {"name": "Detachable butt", "says": "a metal ferrule at the butt, seat and foregrip above it", "suits": ["trolling", "casting"], "parts": [{"id": "ferrule", "kind": "butt_ferrule", "name": "", "material": "metal", "length_mm": 96.0, "od_butt_mm": 24.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "nut", "kind": "seat_nut", "name": "locking nut", "material": "metal", "length_mm": 12.0, "od_butt_mm": 26.0, "od_tip_mm": 26.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "seat", "kind": "reel_seat", "name": "", "material": "metal", "length_mm": 116.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 110.0, "foot_centre_mm": 57.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "fore", "kind": "foregrip", "name": "", "material": "foam", "length_mm": 180.0, "od_butt_mm": 34.0, "od_tip_mm": 26.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}};
 
 // prettier-ignore
-export const FRESH_ROWS: { guide: Guide; stick: Stick } = {
-  "guide": {
+export const FRESH_ROWS: { stick: Stick } = {
+  "stick": {
+    "id": "",
+    "length_mm": 304.8
+  }
+};
+
+// prettier-ignore
+export const FRESH_GUIDES: Record<string, Guide> = {
+  "3": {
     "id": "fresh",
-    "ring_mm": 6.0,
+    "ring_mm": 3.0,
     "feet": "single",
-    "foot_butt_mm": 14.0,
+    "foot_butt_mm": 8.0,
     "foot_tip_mm": 0.0,
-    "height_mm": 12.0,
+    "height_mm": 5.0,
     "thread": "garnet",
     "mass_g": null,
     "at": null,
     "built": null
   },
-  "stick": {
-    "id": "",
-    "length_mm": 304.8
+  "4": {
+    "id": "fresh",
+    "ring_mm": 4.0,
+    "feet": "single",
+    "foot_butt_mm": 9.0,
+    "foot_tip_mm": 0.0,
+    "height_mm": 6.5,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "5": {
+    "id": "fresh",
+    "ring_mm": 5.0,
+    "feet": "single",
+    "foot_butt_mm": 11.0,
+    "foot_tip_mm": 0.0,
+    "height_mm": 7.5,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "6": {
+    "id": "fresh",
+    "ring_mm": 6.0,
+    "feet": "single",
+    "foot_butt_mm": 13.0,
+    "foot_tip_mm": 0.0,
+    "height_mm": 8.5,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "7": {
+    "id": "fresh",
+    "ring_mm": 7.0,
+    "feet": "single",
+    "foot_butt_mm": 13.0,
+    "foot_tip_mm": 0.0,
+    "height_mm": 10.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "8": {
+    "id": "fresh",
+    "ring_mm": 8.0,
+    "feet": "single",
+    "foot_butt_mm": 14.0,
+    "foot_tip_mm": 0.0,
+    "height_mm": 11.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "10": {
+    "id": "fresh",
+    "ring_mm": 10.0,
+    "feet": "single",
+    "foot_butt_mm": 15.0,
+    "foot_tip_mm": 0.0,
+    "height_mm": 14.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "12": {
+    "id": "fresh",
+    "ring_mm": 12.0,
+    "feet": "double",
+    "foot_butt_mm": 17.0,
+    "foot_tip_mm": 17.0,
+    "height_mm": 19.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "16": {
+    "id": "fresh",
+    "ring_mm": 16.0,
+    "feet": "double",
+    "foot_butt_mm": 20.0,
+    "foot_tip_mm": 20.0,
+    "height_mm": 24.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "20": {
+    "id": "fresh",
+    "ring_mm": 20.0,
+    "feet": "double",
+    "foot_butt_mm": 22.0,
+    "foot_tip_mm": 22.0,
+    "height_mm": 28.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "25": {
+    "id": "fresh",
+    "ring_mm": 25.0,
+    "feet": "double",
+    "foot_butt_mm": 25.0,
+    "foot_tip_mm": 25.0,
+    "height_mm": 34.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "30": {
+    "id": "fresh",
+    "ring_mm": 30.0,
+    "feet": "double",
+    "foot_butt_mm": 27.0,
+    "foot_tip_mm": 27.0,
+    "height_mm": 40.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
+  },
+  "40": {
+    "id": "fresh",
+    "ring_mm": 40.0,
+    "feet": "double",
+    "foot_butt_mm": 32.0,
+    "foot_tip_mm": 32.0,
+    "height_mm": 50.0,
+    "thread": "garnet",
+    "mass_g": null,
+    "at": null,
+    "built": null
   }
 };

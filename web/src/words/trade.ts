@@ -221,6 +221,14 @@ export const TRADE_WORDS: Meaning[] = [
   "shown": "bore"
  },
  {
+  "word": "recess",
+  "also": [
+   "recessed"
+  ],
+  "says": "A hollow in the end of a part, wider than its bore: another part or glue sits in it.",
+  "shown": "rear_grip"
+ },
+ {
   "word": "recoat window",
   "also": [],
   "says": "The time after a coat in which the next one bonds to it without scuffing.",

@@ -7,6 +7,7 @@ looks assumed wherever it is shown, on screen and on paper.
 from typing import Any
 
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.guides import usual_guide
 
 ASSUMABLE: dict[str, str] = {
     "handle.parts.*.seat.bore_mm": "bore of the reel seat",
@@ -18,6 +19,9 @@ ASSUMABLE: dict[str, str] = {
     "guides.reel.height_mm": "spool axis above the blank",
     "guides.reel.tilt_deg": "tilt of the spool",
     "guides.reel.spool_mm": "spool across its lip",
+    "guides.train.*.foot_butt_mm": "feet of the guides toward the butt",
+    "guides.train.*.foot_tip_mm": "feet of the guides toward the tip",
+    "guides.train.*.height_mm": "ring heights of the guides",
     "guides.tip_top.ring_ahead_mm": "tip-top ring ahead of the bare tip",
     "guides.tip_top.height_mm": "tip-top ring above the blank",
     "spine.clamp_mm": "where the blank is clamped for the drops",
@@ -49,6 +53,9 @@ def in_play(build: Build, path: str) -> bool:
         return any(p.turned and p.bought_od_mm is None for p in handle.parts)
     if path.startswith("handle."):
         return bool(handle.parts)
+    if path.startswith("guides.train"):
+        guide = next(g for g in build.guides.train if g.id == path.split(".")[2])
+        return guide.built is None
     if path.startswith("guides.reel"):
         return spinning and bool(build.guides.train)
     if path.startswith("spine."):
@@ -71,21 +78,34 @@ def kind_of(path: str) -> str:
     'handle.parts.*.seat.bore_mm'
     """
     names = path.split(".")
-    if names[:2] == ["handle", "parts"]:
+    if names[:2] in (["handle", "parts"], ["guides", "train"]):
         names[2] = "*"
     return ".".join(names)
 
 
-def default_of(path: str) -> float:
-    """What a fresh rod has there."""
-    return SEAT_BORE_MM if kind_of(path).endswith("seat.bore_mm") else value_at(FRESH, path)
+def default_of(build: Build, path: str) -> float:
+    """What a fresh rod has there, and a guide fresh from the drawer by its ring."""
+    if path.startswith("handle.parts"):
+        return SEAT_BORE_MM
+    if path.startswith("guides.train"):
+        _, _, guide, field = path.split(".")
+        ring = next(g.ring_mm for g in build.guides.train if g.id == guide)
+        return float(getattr(usual_guide(ring), field))
+    return value_at(FRESH, path)
 
 
 def _expanded(build: Build) -> list[str]:
     """Every path there is on this rod."""
-    seats = [p.id for p in build.handle.parts if p.seat is not None]
+    two_feet = {g.id for g in build.guides.train if g.feet == "double"}
+    rows = {
+        "handle": [p.id for p in build.handle.parts if p.seat is not None],
+        "guides": [g.id for g in build.guides.train],
+    }
     return [
-        path.replace("*", seat) for path in ASSUMABLE for seat in (seats if "*" in path else [""])
+        path.replace("*", row)
+        for path in ASSUMABLE
+        for row in (rows[path.partition(".")[0]] if "*" in path else [""])
+        if not path.endswith("foot_tip_mm") or row in two_feet
     ]
 
 
@@ -111,4 +131,4 @@ def is_assumed(build: Build, path: str) -> bool:
     if path.startswith("finish.product") and build.finish.product != FRESH.finish.product:
         return False  # a tin was put on the bench: its numbers come from its label
     value = value_at(build, path)
-    return value == default_of(path) and build.sure.get(path) != value
+    return value == default_of(build, path) and build.sure.get(path) != value

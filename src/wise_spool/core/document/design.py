@@ -48,7 +48,7 @@ class Heading(Frozen):
     rule: MarkingRule = "in/16"
     units: Units = Units()
     brief: Brief = Brief()
-    sure: Annotated[dict[str, float], Field(max_length=100)] = Field(default={})
+    sure: Annotated[dict[str, float], Field(max_length=200)] = Field(default={})
 
 
 class Design(Heading):

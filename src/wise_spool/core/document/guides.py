@@ -1,6 +1,6 @@
 """The guides in the documents: the train that is wished, and where it was really built and tested."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, NamedTuple
 
 from pydantic import AfterValidator, Field
 
@@ -20,7 +20,7 @@ class Reel(Frozen):
     lip_ahead_mm: LengthMm = 60.0
     guessed: bool = True
     mass_g: MassG | None = None
-    height_mm: Annotated[float, Field(ge=0, le=150)] = 55.0
+    height_mm: Annotated[float, Field(ge=0, le=150)] = 65.0
     tilt_deg: Annotated[float, Field(ge=0, le=30)] = 4.0
     spool_mm: Annotated[float, Field(gt=0, le=120)] = 48.0
 
@@ -56,6 +56,42 @@ class Guide(Frozen):
     mass_g: MassG | None = None
     at: StatedAt | None = None
     built: StatedAt | None = None
+
+
+class Frame(NamedTuple):
+    """What a guide of a ring usually stands on: feet, length of a foot, ring centre over the blank, mm."""
+
+    ring_mm: float
+    feet: Literal["single", "double"]
+    foot_mm: float
+    height_mm: float
+
+
+FRAMES = (
+    Frame(3, "single", 8, 5), Frame(4, "single", 9, 6.5), Frame(5, "single", 11, 7.5), Frame(6, "single", 13, 8.5),
+    Frame(7, "single", 13, 10), Frame(8, "single", 14, 11), Frame(10, "single", 15, 14), Frame(12, "double", 17, 19),
+    Frame(16, "double", 20, 24), Frame(20, "double", 22, 28), Frame(25, "double", 25, 34), Frame(30, "double", 27, 40),
+    Frame(40, "double", 32, 50),
+)  # fmt: skip
+"""Frames by ring, from memory: small rings on one foot, large ones on two and high. What is in the hand wins."""
+
+
+def frame_for(ring_mm: float) -> Frame:
+    """The frame of the listed ring nearest to this one.
+
+    >>> frame_for(24).height_mm
+    34
+    """
+    return min(FRAMES, key=lambda f: abs(f.ring_mm - ring_mm))
+
+
+def usual_guide(ring_mm: float) -> Guide:
+    """A guide of that ring on its usual frame, not placed."""
+    frame = frame_for(ring_mm)
+    return Guide(
+        id="fresh", ring_mm=ring_mm, feet=frame.feet, foot_butt_mm=frame.foot_mm,
+        foot_tip_mm=frame.foot_mm if frame.feet == "double" else 0.0, height_mm=frame.height_mm,
+    )  # fmt: skip
 
 
 class TestRow(Row):

@@ -6,7 +6,7 @@ hand and types it over. The screen copies these and knows none of its own.
 
 from wise_spool.core.document.assumed import SEAT_BORE_MM
 from wise_spool.core.document.finish import FinishKind, FinishProduct
-from wise_spool.core.document.guides import Guide
+from wise_spool.core.document.guides import FRAMES, usual_guide
 from wise_spool.core.document.parts import (
     Adhesive,
     Drill,
@@ -76,7 +76,7 @@ FRESH_FINISHES: dict[FinishKind, FinishProduct] = {
 }  # fmt: skip
 """What a kind of finish does by common practice (a regular one turns 5 h, high-build 1.5 to 2 h, varnish 1 h, UV resin
 cures in quarters of 5 min); the rest from habit. The tin wins."""
-FRESH_GUIDE = Guide(id="fresh", ring_mm=6)
+FRESH_GUIDES = {f"{f.ring_mm:g}": usual_guide(f.ring_mm) for f in FRAMES}
 FRESH_STICK = Stick(length_mm=304.8)
 FRESH_SHELVED: dict[ShelfKind, Shelved] = {
     "part": PartOnShelf(item=FRESH_PARTS["reel_seat"]),

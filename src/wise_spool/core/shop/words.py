@@ -55,6 +55,7 @@ TRADE_WORDS: tuple[Meaning, ...] = (
     Meaning(word="pot life", says="How long a mix stays workable in the cup. It is not how long it takes to set."),
     Meaning(word="power", says="How heavy a load bends the blank so far: light, medium, heavy.", shown="blank"),
     Meaning(word="reamer", also=("reamers", "ream", "reamed"), says="A long tapered cutter that opens a bore to the blank’s taper.", shown="bore"),
+    Meaning(word="recess", also=("recessed",), says="A hollow in the end of a part, wider than its bore: another part or glue sits in it.", shown="rear_grip"),
     Meaning(word="recoat window", says="The time after a coat in which the next one bonds to it without scuffing."),
     Meaning(word="reel foot", says="The reel’s flat stem that is clamped into the seat.", shown="reel"),
     Meaning(word="reel seat", also=("seat",), says="The part that holds the reel.", shown="reel_seat"),

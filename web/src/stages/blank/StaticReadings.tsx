@@ -4,7 +4,8 @@ import { X } from "lucide-react";
 import { api, take } from "../../api/client";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
-import { Button, IconButton, Term } from "../../ui/controls";
+import { Button, IconButton } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { MeasureField, NumberField, QuantityField } from "../../ui/Field";
 import { METRIC, weight } from "../../ui/units";
 

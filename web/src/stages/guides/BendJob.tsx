@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import type { BendSetup, LoadedPlan } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
-import { Term } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { length } from "../../ui/measure";
 import type { StageProps } from "../stage";
 import { BendPicture } from "./BendPicture";

@@ -2,13 +2,14 @@ import { Lock, LockOpen, X } from "lucide-react";
 import { useState } from "react";
 
 import type { Build, GuidePlaced } from "../../api/types";
-import { freeGuide, nextGuide } from "../../rod/moves";
+import { changeRing, freeGuide, nextGuide, takeMeasures } from "../../rod/moves";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { THREAD_NAMES, threadColour } from "../../mat/threads";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
-import { Button, Choice, IconButton, Pick, Term } from "../../ui/controls";
+import { Button, Choice, IconButton, Pick } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
@@ -154,7 +155,7 @@ function GuideRow({
           label={`Ring of guide ${i + 1}`}
           hideLabel
           value={guide.ring_mm}
-          keep={(v) => (b) => void (rowOf(b.guides.train, g.id).ring_mm = v ?? 1)}
+          keep={(v) => (b) => changeRing(rowOf(b.guides.train, g.id), v ?? 1, plan.assumed)}
         />
         {guide.at ? (
           <div className="grid grid-cols-[1fr_1.15fr] gap-1">
@@ -327,9 +328,9 @@ function TrainButtons({ build }: { build: Build }) {
         }))}
         onTake={(item) =>
           edit(`take ${item.name} off the shelf`, (b) => {
-            const { ring_mm, feet, foot_butt_mm, foot_tip_mm, height_mm, mass_g } = item;
-            const measures = { ring_mm, feet, foot_butt_mm, foot_tip_mm, height_mm, mass_g };
-            b.guides.train.push({ ...nextGuide(b.guides.train), ...measures });
+            const guide = nextGuide(b.guides.train);
+            b.guides.train.push(guide);
+            takeMeasures(b, guide, item);
           })
         }
       />

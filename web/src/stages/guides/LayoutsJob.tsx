@@ -1,6 +1,7 @@
 import type { Layouts } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
-import { Button, Term } from "../../ui/controls";
+import { Button } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { length, STEP_MM } from "../../ui/measure";
 import type { StageProps } from "../stage";
 import { useLayouts } from "./useBends";

@@ -4,7 +4,8 @@ import { api, take } from "../../api/client";
 import type { PhotoMatched, PicturePoint } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
-import { Button, Term } from "../../ui/controls";
+import { Button } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { weight } from "../../ui/units";
 
 const H = 380;

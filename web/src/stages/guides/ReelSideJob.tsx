@@ -1,7 +1,8 @@
 import { useRod, useShown } from "../../rod/store";
 import { datumWord } from "../../mat/datum";
 import { useWidth } from "../../mat/scale";
-import { Button, Term } from "../../ui/controls";
+import { Button } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { MeasureField, NumberField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 import { useBends } from "./useBends";

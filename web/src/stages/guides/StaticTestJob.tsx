@@ -1,6 +1,7 @@
 import { rowOf } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
-import { Button, Term } from "../../ui/controls";
+import { Button } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { MeasureField, NumberField, QuantityField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 import { Batch } from "./Batch";

@@ -2,7 +2,7 @@ import type { Plan } from "../../api/types";
 import { useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { QuantityField } from "../../ui/Field";
-import { Term } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { diameter, length } from "../../ui/measure";
 import { weight } from "../../ui/units";
 

@@ -2,7 +2,8 @@ import { ArrowLeft, ArrowRight, Lock } from "lucide-react";
 
 import type { Build, Step } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
-import { Pick, Term } from "../../ui/controls";
+import { Pick } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { length } from "../../ui/measure";
 import { asOptions } from "../../ui/options";
 import { useSettings } from "../../ui/settings";

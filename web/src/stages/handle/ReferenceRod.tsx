@@ -3,7 +3,8 @@ import { useQuery } from "@tanstack/react-query";
 import { api, take } from "../../api/client";
 import type { Build } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
-import { Button, Pick, Term } from "../../ui/controls";
+import { Button, Pick } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { MeasureField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 

@@ -3,7 +3,8 @@ import { X } from "lucide-react";
 import type { Part, SeatBore } from "../../api/types";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod } from "../../rod/store";
-import { Button, Choice, IconButton, Term } from "../../ui/controls";
+import { Button, Choice, IconButton } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { MeasureField } from "../../ui/Field";
 
 /** The inside of a reel seat: where its bore can be used, its lips, cap, trigger and window. */

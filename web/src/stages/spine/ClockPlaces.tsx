@@ -3,7 +3,8 @@ import { useState } from "react";
 import { freshRowId } from "../../rod/changes";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
-import { Button, Pick, Term } from "../../ui/controls";
+import { Button, Pick } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { NumberField, WordsField } from "../../ui/Field";
 import { CLOCK_PLACES, ZERO_WORDS } from "../../words/shapes";
 

@@ -1,7 +1,8 @@
 import type { Plan } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { guidesBelow } from "../../mat/scale";
-import { Choice, Term } from "../../ui/controls";
+import { Choice } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { NumberField, WordsField } from "../../ui/Field";
 import { EndOn } from "./EndOn";
 

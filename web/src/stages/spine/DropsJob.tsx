@@ -2,7 +2,8 @@ import { X } from "lucide-react";
 
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
-import { Button, IconButton, Term } from "../../ui/controls";
+import { Button, IconButton } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { MeasureField, QuantityField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 import { DropsPlot } from "./DropsPlot";

@@ -2,7 +2,7 @@ import { FileText } from "lucide-react";
 import { Link } from "wouter";
 
 import { useRod, useShown } from "../../rod/store";
-import { Term } from "../../ui/controls";
+import { Term } from "../../words/Term";
 import { NumberField } from "../../ui/Field";
 import { arc, diameter, length } from "../../ui/measure";
 import { ClockPlaces } from "./ClockPlaces";
