@@ -99,10 +99,10 @@ def main() -> None:
         print(f"  {n:>4} elements: tip {math.dist((coarse[0] - CLAMP, coarse[1]), exact) / (LENGTH - CLAMP):.2e} of the length off")  # fmt: skip
     for build in demo_builds(datetime.now(UTC))[:2]:
         whole = laid_out(build)
-        assert whole.stiffness is not None and whole.guides.tip_top_ring_mm is not None
+        assert whole.stiffness is not None and whole.datums is not None
         laid = _Train(
-            build, whole.work_blank, whole.handle, whole.guides, whole.stiffness,
-            whole.guides.tip_top_ring_mm, whole.handle.front_mm,
+            build, whole.work_blank, whole.handle, whole.guides, whole.datums, whole.stiffness,
+            whole.handle.front_mm,
         )  # fmt: skip
         print(line(f"share of bend: {build.name}", repeat_ms(lambda t=laid: share_of_bend(t, habits().share_q), 15)))  # type: ignore[misc]  # fmt: skip
     app = create_app(BuildStore("postgresql+psycopg://unused"), Settings())

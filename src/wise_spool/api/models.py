@@ -164,10 +164,31 @@ class ChartText(BaseModel):
     unit: Unit = "in"
 
 
-class Chart(BaseModel):
-    """Distances in mm, as written in the chart."""
+class ChartGuide(BaseModel):
+    """A guide of a chart, mm; no ring when the chart says none."""
 
-    distances_mm: list[float]
+    distance_mm: float
+    ring_mm: float | None
+
+
+class Chart(BaseModel):
+    """The guides of a chart, as written."""
+
+    guides: list[ChartGuide]
+
+
+class PastedReading(BaseModel):
+    """A diameter at a station, mm, and how far a printed one may be off this very blank."""
+
+    station_mm: float
+    od_mm: float
+    uncertainty_mm: float
+
+
+class PastedTaper(BaseModel):
+    """The readings of a pasted taper."""
+
+    readings: list[PastedReading]
 
 
 class Revision(BaseModel):

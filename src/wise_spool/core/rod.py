@@ -24,7 +24,7 @@ from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
 from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint, match
 from wise_spool.core.guides.placing import GuidesPlan, datums_of, plan_guides
-from wise_spool.core.guides.reel_side import ReelSidePlan, plan_reel_side
+from wise_spool.core.guides.reel_side import ReelSidePlan, place_on_path, plan_reel_side
 from wise_spool.core.guides.under_load import LoadedPlan, plan_loaded
 from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
@@ -176,7 +176,9 @@ class Rod:
     @derived
     def layouts(self) -> LayoutsPlan:
         """Layouts side by side. Raises :class:`BendError`."""
-        return plan_layouts(self.build, self.work_blank, self.handle, self.guides, self.bendable)
+        return plan_layouts(
+            self.build, self.work_blank, self.handle, self.guides, self.datums, self.bendable
+        )
 
     @derived
     def train(self) -> TrainPlan | None:
@@ -187,7 +189,9 @@ class Rod:
     def reel_side(self) -> ReelSidePlan:
         """The path from the spool."""
         train = self.build.guides.train
-        return plan_reel_side(self.build.guides.reel, list(reversed(train))[:REDUCTION_RINGS])
+        path = plan_reel_side(self.build.guides.reel, list(reversed(train))[:REDUCTION_RINGS])
+        placing = place_on_path(path, self.build, self.guides.placed, self.datums)
+        return path.model_copy(update={"placing": placing})
 
     def photographed(self, setup: BendSetup, clicks: list[PicturePoint]) -> PhotoMatched:
         """A picture of the bend, matched and fitted. Raises :class:`BendError`."""

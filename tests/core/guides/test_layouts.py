@@ -19,7 +19,6 @@ from wise_spool.core.guides.layouts import (
     _third_load,
     _Train,
     cut_shares,
-    plan_layouts,
     share_of_bend,
     shares_done,
 )
@@ -28,6 +27,7 @@ from wise_spool.core.guides.reel_side import plan_reel_side
 from wise_spool.core.guides.under_load import plan_loaded
 from wise_spool.core.mechanics.elastica import BendError
 from wise_spool.core.plan import plan
+from wise_spool.core.rod import Rod
 
 
 def rod(n=7, rod_type="casting", stripper=1400.0, **more):
@@ -46,7 +46,7 @@ def pieces(b):
 class ShareOfBend(unittest.TestCase):
     def train(self, b):
         b, work, handle, guides, stiffness = pieces(b)
-        return _Train(b, work, handle, guides, stiffness, guides.tip_top_ring_mm, 110.0)
+        return _Train(b, work, handle, guides, Rod.of(b).datums, stiffness, 110.0)
 
     def test_spans_take_equal_shares(self):
         train = self.train(rod())
@@ -95,7 +95,7 @@ class ShareOfBend(unittest.TestCase):
 
 class SideBySide(unittest.TestCase):
     def test_each_has_its_verdict_on_the_same_loads(self):
-        got = plan_layouts(*pieces(rod()))
+        got = Rod.of(rod()).layouts
         self.assertEqual([f.name for f in got.layouts], ["as planned", "share of bend", "progression", "even gaps"])  # fmt: skip
         self.assertTrue(all(f.words.endswith(".") for f in got.layouts))
         even = next(f for f in got.layouts if f.name == "even gaps")
@@ -105,12 +105,12 @@ class SideBySide(unittest.TestCase):
 
     def test_care_pays_near_the_tip(self):
         # Common practice: the first three or four from the tip are tight, the middle is loose.
-        got = {t.number: min(t.toward_tip_mm, t.toward_butt_mm) for t in plan_layouts(*pieces(rod())).tolerances}  # fmt: skip
+        got = {t.number: min(t.toward_tip_mm, t.toward_butt_mm) for t in Rod.of(rod()).layouts.tolerances}  # fmt: skip
         self.assertLess(min(got[1], got[2], got[3]), got[7])
 
     def test_one_guide_is_no_layout(self):
         with self.assertRaisesRegex(BendError, "two guides or more"):
-            plan_layouts(*pieces(rod(0)))
+            _ = Rod.of(rod(0)).layouts
 
 
 class Loaded(unittest.TestCase):

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from tests.core.samples import INCH, blank, build, codes, finding, grip, guide, rod, seat
 from wise_spool.core.document.blank import Blank, Joint
 from wise_spool.core.document.design import Brief
-from wise_spool.core.document.guides import Guides, Reel, TipTop
+from wise_spool.core.document.guides import Guides, Reel, StatedAt, TipTop
 from wise_spool.core.document.parts import Handle
 from wise_spool.core.ground.measures import STEP_MM
 from wise_spool.core.guides.closing import (
@@ -18,7 +18,9 @@ from wise_spool.core.guides.closing import (
     free_counts_that_close,
 )
 from wise_spool.core.guides.datums import Datums, DatumUnknownError
+from wise_spool.core.guides.placing import stated_for
 from wise_spool.core.plan import plan
+from wise_spool.core.rod import Rod
 
 spans = st.floats(50, 3000)
 
@@ -96,7 +98,7 @@ class ClosingTheMiddle(unittest.TestCase):
             guide(12, 32.75 * INCH),
         )
         said = finding(plan(rod(*train)), "guides-middle-open").sentence
-        self.assertIn("0 to 4 would close it", said)
+        self.assertIn("0 to 4 free guides would close it", said)
 
 
 class Datum(unittest.TestCase):
@@ -153,6 +155,84 @@ class Datum(unittest.TestCase):
             rod(g).model_copy(update={"guides": Guides(train=(g,), mark_under="foot_edge")})
         )
         self.assertAlmostEqual(edge.guides.placed[0].station_mm - (2010 - 200), 14)
+
+    def test_what_is_stated_stands_where_it_is_stated_from_any_datum_under_either_mark(self):
+        g = guide(1, 400, foot_butt_mm=14)
+        for mark in ("ring_centre", "foot_edge"):
+            for datum in ("butt", "bare_tip", "tip_top_ring", "spool_lip", "seat_front"):
+                with self.subTest(mark=mark, datum=datum):
+                    base = rod(g, parts=(grip(), seat()))
+                    guides = Guides(train=(g,), mark_under=mark, mark_from=datum)
+                    one = Rod.of(base.model_copy(update={"guides": guides, "rule": "mm/1"}))
+                    stands = one.guides.placed[0].station_mm
+                    stated = stated_for(g, stands, datum, one.build, one.datums)
+                    moved = guides.model_copy(
+                        update={"train": (g.model_copy(update={"at": stated}),)}
+                    )
+                    again = Rod.of(one.build.model_copy(update={"guides": moved})).guides.placed[0]
+                    self.assertAlmostEqual(again.station_mm, stands, delta=0.51)
+                    self.assertEqual(again.stated_from, datum)
+
+    def test_a_layout_taken_stands_where_it_was_shown(self):
+        for mark in ("ring_centre", "foot_edge"):
+            for datum in ("tip_top_ring", "butt"):
+                train = tuple(guide(n, None, foot_butt_mm=14) for n in range(6))
+                last = guide(9, 1300.0, foot_butt_mm=20)
+                b = rod(*train, last).model_copy(update={"rule": "mm/1"})
+                b = b.model_copy(
+                    update={
+                        "guides": Guides(train=(*train, last), mark_under=mark, mark_from=datum)
+                    }
+                )
+                shown = Rod.of(b).layouts.layouts[1]
+                placed = tuple(
+                    g.model_copy(update={"at": s})
+                    for g, s in zip(b.guides.train, shown.stated, strict=True)
+                )
+                taken = Rod.of(
+                    b.model_copy(update={"guides": b.guides.model_copy(update={"train": placed})})
+                )
+                for got, want in zip(taken.guides.placed, shown.from_tip_ring_mm, strict=True):
+                    self.assertAlmostEqual(got.from_tip_ring_mm, want, delta=0.51)
+
+    def test_a_built_guide_stays_whatever_is_changed_at_either_end(self):
+        built = StatedAt(datum="butt", distance_mm=700)
+        g = guide(1, 100, foot_butt_mm=14).model_copy(update={"built": built})
+        for change in ({}, {"trim_butt_mm": 40}, {"trim_tip_mm": 60}):
+            for more in (
+                {},
+                {"mark_under": "foot_edge"},
+                {"tip_top": TipTop(ring_ahead_mm=30)},
+                {"reel": Reel(lip_ahead_mm=120)},
+            ):
+                p = plan(
+                    build(blank=blank(**change), rule="in/16", guides=Guides(train=(g,), **more))
+                )
+                on_blank = p.guides.placed[0].marked_mm + change.get("trim_butt_mm", 0)
+                self.assertAlmostEqual(on_blank, 700, places=4)
+
+    def test_the_number_of_guides_that_closes_is_said_as_guides(self):
+        train = (guide(0, 100), *(guide(n) for n in range(1, 9)), guide(9, 700))
+        self.assertRegex(
+            finding(plan(rod(*train)), "guides-middle-open").sentence,
+            r"\d free guides? would close it",
+        )
+
+    def test_the_misread_number_is_the_one_that_smooths_the_whole(self):
+        at = [100, 205, 315, 430, 550, 675]
+        for wrong in range(len(at)):
+            chart = [*at]
+            chart[wrong] -= 30
+            p = plan(
+                build(
+                    blank=blank(),
+                    rule="mm/1",
+                    guides=Guides(train=tuple(guide(i, a) for i, a in enumerate(chart))),
+                )
+            )
+            asked = [f.field for f in p.findings if f.code == "guides-misread"]
+            self.assertIn(asked, ([], [f"guides.train.g{wrong}"]), f"guide {wrong}")
+        self.assertEqual(asked, ["guides.train.g5"])
 
 
 @st.composite

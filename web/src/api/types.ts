@@ -38,6 +38,7 @@ export type BendSetup = S["BendSetup"];
 export type LoadedPlan = S["LoadedPlan"];
 export type PhotoMatched = S["PhotoMatched"];
 export type PicturePoint = S["PicturePoint"];
+export type Bends = S["Bends"];
 export type Layouts = S["Layouts"];
 export type RollTrial = S["RollTrial"];
 export type Round = S["Round"];

@@ -1,4 +1,4 @@
-import type { Build, Guide, GuidePlaced } from "../api/types";
+import type { Build, Datum, Guide, GuidePlaced, Plan } from "../api/types";
 import type { OfKind } from "../shelf/useShelf";
 import { FRESH_GUIDES } from "../words/shapes";
 import { freshRowId } from "./changes";
@@ -8,16 +8,26 @@ import type { Recipe } from "./store";
 
 const snap = (mm: number, step: number) => Math.round(mm / step) * step;
 
+const fromTheTip = (datum: Datum) => datum === "tip_top_ring" || datum === "bare_tip";
+
+/** Where a ring went, as it was measured from the tip-top ring; kept from the butt end as the blank
+ * arrived, so that no other tip-top, reel or trim moves it. */
+export function builtAt(build: Build, plan: Plan, fromTipRing: number): StatedAt | null {
+  const ring = plan.guides.tip_top_ring_mm;
+  if (ring === null) return { datum: "tip_top_ring", distance_mm: fromTipRing };
+  return { datum: "butt", distance_mm: ring - fromTipRing + build.blank.trim_butt_mm };
+}
+
 /** Move a guide along the blank; it keeps the datum it was stated from, or is stated from the tip-top. */
 export function moveGuide(placed: GuidePlaced, towardTipMm: number, step: number): Recipe {
   return (build) => {
     const guide = build.guides.train.find((g) => g.id === placed.id);
     if (!guide) return;
     if (guide.built) {
-      guide.built.distance_mm = Math.max(0, snap(guide.built.distance_mm - towardTipMm, step));
+      const back = fromTheTip(guide.built.datum) ? -1 : 1;
+      guide.built.distance_mm = Math.max(0, guide.built.distance_mm + back * towardTipMm);
     } else if (guide.at) {
-      const backward = guide.at.datum === "tip_top_ring" || guide.at.datum === "bare_tip";
-      const moved = guide.at.distance_mm + (backward ? -1 : 1) * towardTipMm;
+      const moved = guide.at.distance_mm + (fromTheTip(guide.at.datum) ? -1 : 1) * towardTipMm;
       guide.at.distance_mm = Math.max(0, snap(moved, step));
     } else if (placed.pencil_from_tip_ring_mm !== null) {
       const distance = Math.max(0, snap(placed.pencil_from_tip_ring_mm - towardTipMm, step));
@@ -50,6 +60,8 @@ const usual = (ring: number): Guide =>
     Math.abs(g.ring_mm - ring) < Math.abs(best.ring_mm - ring) ? g : best,
   );
 
+type StatedAt = NonNullable<Guide["built"]>;
+
 /** Another ring: what nobody had measured of its frame follows it. */
 export function changeRing(guide: Guide, ring: number, assumed: readonly string[]): void {
   const fresh = usual(ring);
@@ -62,11 +74,12 @@ export function changeRing(guide: Guide, ring: number, assumed: readonly string[
   guide.foot_tip_mm = fresh.foot_tip_mm;
 }
 
-/** A free guide to follow a train, like the one before it. */
-export function nextGuide(train: Guide[]): Guide {
+/** A free guide to follow a train: like the one before it, or on the usual frame of another ring. */
+export function nextGuide(train: Guide[], ring?: number): Guide {
   const like = train.at(-1);
+  const fresh = ring === undefined ? (like ?? usual(6)) : { ...usual(ring), ring_mm: ring };
   return {
-    ...(like ?? usual(6)),
+    ...fresh,
     id: freshRowId(),
     mass_g: null,
     at: null,

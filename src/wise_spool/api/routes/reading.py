@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from wise_spool.api import models as m
 from wise_spool.core.ground.angles import parse_clock_deg
 from wise_spool.core.ground.measures import parse_measure_mm
-from wise_spool.exchange.charts import read_chart
+from wise_spool.exchange.charts import PRINTED_OFF_MM, read_chart, read_taper
 
 routes = APIRouter(prefix="/api")
 
@@ -24,5 +24,19 @@ def clock_angle(typed: m.ClockText) -> m.ClockAngle:
 
 @routes.post("/charts")
 def chart(pasted: m.ChartText) -> m.Chart:
-    """A guide chart's distances in mm."""
-    return m.Chart(distances_mm=read_chart(pasted.text, pasted.unit))
+    """A guide chart's distances and rings in mm."""
+    rows = read_chart(pasted.text, pasted.unit)
+    return m.Chart(
+        guides=[m.ChartGuide(distance_mm=r.distance_mm, ring_mm=r.ring_mm) for r in rows]
+    )
+
+
+@routes.post("/tapers")
+def taper(pasted: m.ChartText) -> m.PastedTaper:
+    """A pasted taper's stations and diameters in mm."""
+    points = read_taper(pasted.text, pasted.unit)
+    return m.PastedTaper(
+        readings=[
+            m.PastedReading(station_mm=s, od_mm=d, uncertainty_mm=PRINTED_OFF_MM) for s, d in points
+        ]
+    )

@@ -43,8 +43,9 @@ class StatedAt(Frozen):
 
 
 class Guide(Frozen):
-    """One guide; feet edges are measured from the ring centre along the blank. ``built`` is where it
-    really went: from then on it beats ``at``."""
+    """One guide; feet edges are measured from the ring centre along the blank. ``at`` is where its mark
+    goes, ``built`` where its ring really went: from then on it beats ``at``. From the butt, ``built``
+    counts from the butt end as the blank arrived, so that no trim, tip-top or reel moves it."""
 
     id: Id
     ring_mm: Annotated[float, Field(gt=0, le=80)]

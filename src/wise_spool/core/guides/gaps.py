@@ -123,7 +123,7 @@ def _judge_closed(
         works = (
             "No number of guides closes it well: check the fixed positions."
             if not good
-            else f"{_count_words(good)} would close it."
+            else f"{_count_words(good)} free guide{'' if good == [1] else 's'} would close it."
         )
         add(
             "guides-middle-open",
@@ -153,48 +153,53 @@ def _count_words(counts: list[int]) -> str:
 def _challenge(
     placed: list[GuidePlaced], at: list[float], add: Noted, rule: MarkingRule
 ) -> set[int]:
-    """Ask about a stated position that a common misreading would explain; return their indexes."""
-    asked: set[int] = set()
+    """Ask about the stated position that a common misreading would explain; return its index.
+
+    The suspect is the number whose change makes the whole chart smoothest, wherever the gap that
+    shrinks shows; one at a time.
+    """
     inch = rule_unit(rule) == "in"
     slips = [k * (MM_PER_INCH if inch else 10.0) for k in (-10, -3, -2, -1, 1, 2, 3, 10)]
-    for i in range(len(placed) - 1):
-        g = placed[i]
-        shrinks = (
-            at[i + 2] - at[i + 1] < at[i + 1] - at[i] - STEP_MM[rule]
-            or (g.step_mm or 0) < -STEP_MM[rule] * 1.01
-        )
-        if g.source != "stated" or not shrinks:
-            continue
-        around = at[max(0, i - 2) : i + 5]
-        place = i + 1 - max(0, i - 2)
-        was = unevenness(around)
-        best: tuple[float, float] | None = None
-        for slip in slips:
-            moved = [*around]
-            moved[place] += slip
-            gaps = [b - a for a, b in itertools.pairwise(moved)]
-            if min(gaps) <= 0 or any(
-                b < a - STEP_MM[rule] * 4.01 for a, b in itertools.pairwise(gaps)
-            ):
-                continue
-            score = unevenness(moved)
-            if best is None or score < best[0]:
-                best = (score, slip)
-        if best is not None and best[0] < 0.25 * was:
-            asked.add(i)
-            stated = g.distance_stated_mm or 0.0
-            toward = 1 if g.stated_from in ("tip_top_ring", "bare_tip") else -1
-            likely = stated + toward * best[1]
-            short = min(at[i + 1] - at[i], at[i + 2] - at[i + 1])
-            other = max(at[i + 1] - at[i], at[i + 2] - at[i + 1])
-            add(
-                "guides-misread",
-                "ruins",
-                f"{format_length(stated, rule, unit=False)} leaves a {format_length(short, rule, unit=False)} gap next to one of "
-                f"{format_length(other, rule)}; {format_length(likely, rule, unit=False)}?",
-                "A gap that breaks the progression is often a misread fraction or digit.",
-                g.spot,
-                stated=format_length(stated, rule),
-                likely=format_length(likely, rule),
-            )
-    return asked
+    was, shrinking = unevenness(at), _shrinking(at, STEP_MM[rule])
+    if not shrinking:
+        return set()
+    trials = [
+        (unevenness(moved), i, slip)
+        for i, g in enumerate(placed)
+        if g.source == "stated"
+        for slip in slips
+        for moved in [[*at[: i + 1], at[i + 1] + slip, *at[i + 2 :]]]
+        if min(b - a for a, b in itertools.pairwise(moved)) > 0
+        and _shrinking(moved, 4 * STEP_MM[rule]) < shrinking
+    ]
+    score, i, slip = min(trials, default=(was, 0, 0.0))
+    if score >= 0.25 * was:
+        return set()
+    _ask(placed[i], i, at, slip, add, rule)
+    return {i}
+
+
+def _shrinking(at: list[float], more_than_mm: float) -> int:
+    """How many gaps are smaller than the one before by more than this."""
+    gaps = [b - a for a, b in itertools.pairwise(at)]
+    return sum(b < a - 1.01 * more_than_mm for a, b in itertools.pairwise(gaps))
+
+
+def _ask(
+    g: GuidePlaced, i: int, at: list[float], slip: float, add: Noted, rule: MarkingRule
+) -> None:
+    stated = g.distance_stated_mm or 0.0
+    toward = 1 if g.stated_from in ("tip_top_ring", "bare_tip") else -1
+    likely = stated + toward * slip
+    gaps = [b - a for a, b in itertools.pairwise(at[i : i + 3])]
+    shown = format_length(stated, rule, unit=False)
+    odd = f"a gap of {format_length(gaps[0], rule)} at the end of the chart" if len(gaps) == 1 else f"a {format_length(min(gaps), rule, unit=False)} gap next to one of {format_length(max(gaps), rule)}"  # fmt: skip
+    add(
+        "guides-misread",
+        "ruins",
+        f"{shown} leaves {odd}; {format_length(likely, rule, unit=False)}?",
+        "A gap that breaks the progression is often a misread fraction or digit.",
+        g.spot,
+        stated=format_length(stated, rule),
+        likely=format_length(likely, rule),
+    )

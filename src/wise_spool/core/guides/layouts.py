@@ -17,11 +17,13 @@ from numpy.typing import NDArray
 from wise_spool.core.blank.stiffness import StiffnessPlan
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.guides import StatedAt
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_length
 from wise_spool.core.guides.closing import close_from_first_gap
-from wise_spool.core.guides.placing import GuidesPlan
+from wise_spool.core.guides.datums import Datums
+from wise_spool.core.guides.placing import GuidesPlan, keeping_its_datum, stated_for
 from wise_spool.core.guides.under_load import Dressed, dress, span_room
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import (
@@ -44,12 +46,14 @@ LayoutName = Literal["as planned", "share of bend", "progression", "even gaps"]
 
 
 class LayoutFigures(Frozen):
-    """One layout under the three loads; distances from the tip-top ring, tip first."""
+    """One layout under the three loads; distances from the tip-top ring, tip first. ``stated`` is how
+    each guide would be stated in it, in the datum it had; None for one that is built."""
 
     name: LayoutName
     ids: tuple[str, ...]
     from_tip_ring_mm: tuple[float, ...]
     gaps_mm: tuple[float, ...]
+    stated: tuple[StatedAt | None, ...]
     worst_break_deg: float
     uneven: float
     least_clear_mm: float
@@ -84,9 +88,13 @@ class _Train:
     work: WorkingBlank
     handle: HandlePlan
     guides: GuidesPlan
+    datums: Datums
     stiffness: StiffnessPlan
-    ring_mm: float
     clamp_mm: float
+
+    @property
+    def ring_mm(self) -> float:
+        return self.datums.tip_top_ring_mm
 
     def dressed(self, stations: dict[str, float]) -> Dressed:
         return dress(self.build, self.work, self.handle, self.guides, self.stiffness, stations)
@@ -99,6 +107,15 @@ class _Train:
             if g.marked_mm is not None and g.source in ("stated", "built")
         }
 
+    def stated(self, at: dict[str, float]) -> tuple[StatedAt | None, ...]:
+        return tuple(
+            None
+            if g.built is not None
+            else stated_for(g, at[g.id], keeping_its_datum(g), self.build, self.datums)
+            for g in self.build.guides.train
+            if g.id in at
+        )
+
     def planned(self) -> dict[str, float]:
         return {g.id: g.marked_mm for g in self.guides.placed if g.marked_mm is not None}
 
@@ -108,15 +125,16 @@ def plan_layouts(
     work: WorkingBlank,
     handle: HandlePlan,
     guides: GuidesPlan,
+    datums: Datums | None,
     stiffness: StiffnessPlan,
     q: float | None = None,
 ) -> LayoutsPlan:
     """Compare the layout as planned with the solver's and with plain rules, on light, third-of-length
     and heavy loads. Raises :class:`BendError` when the rod cannot be loaded."""
-    if guides.tip_top_ring_mm is None or work.length_mm is None:
+    if datums is None:
         raise BendError("Layouts wait for the blank's length.")
     train = _Train(
-        build, work, handle, guides, stiffness, guides.tip_top_ring_mm,
+        build, work, handle, guides, datums, stiffness,
         dress(build, work, handle, guides, stiffness).rod.clamp_mm,
     )  # fmt: skip
     planned = train.planned()
@@ -286,7 +304,7 @@ def _figures(
     return LayoutFigures(
         name=name, ids=tuple(order), from_tip_ring_mm=tuple(from_ring),
         gaps_mm=tuple(round(g, 2) for g in np.diff(from_ring, prepend=0.0).tolist()),
-        worst_break_deg=round(worst, 2), uneven=round(uneven, 3), least_clear_mm=round(clear, 2),
+        stated=train.stated(at), worst_break_deg=round(worst, 2), uneven=round(uneven, 3), least_clear_mm=round(clear, 2),
         touching=touching, words="",
     )  # fmt: skip
 

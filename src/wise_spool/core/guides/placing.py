@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.guides import Datum, Guide, Guides, MarkUnder
+from wise_spool.core.document.guides import Datum, Guide, Guides, MarkUnder, StatedAt
 from wise_spool.core.ground.findings import Finding, Noted
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
@@ -55,6 +55,29 @@ def ring_offset_mm(guide: Guide, mark_under: MarkUnder) -> float:
     return -edge_offset_mm(guide) if mark_under == "foot_edge" else 0.0
 
 
+def ring_station_mm(guide: Guide, stated: StatedAt, mark_under: MarkUnder, datums: Datums) -> float:
+    """Station of the ring whose mark is stated so. Raises :class:`DatumUnknownError`."""
+    return datums.station(stated.datum, stated.distance_mm) + ring_offset_mm(guide, mark_under)
+
+
+def stated_for(
+    guide: Guide, station_mm: float, datum: Datum, build: Build, datums: Datums
+) -> StatedAt:
+    """How a ring's station is stated: the place of its mark, on the rule, from the datum asked for,
+    or from the tip-top ring while that is not on the rod. The other way round from
+    :func:`ring_station_mm`."""
+    mark = station_mm - ring_offset_mm(guide, build.guides.mark_under)
+    if datum not in datums.known:
+        datum = "tip_top_ring"
+    distance = round_to_rule(datums.distance(datum, mark), build.rule)
+    return StatedAt(datum=datum, distance_mm=round(max(distance, 0.0), 4))
+
+
+def keeping_its_datum(guide: Guide) -> Datum:
+    """The datum a guide goes on being stated from."""
+    return guide.at.datum if guide.at is not None else "tip_top_ring"
+
+
 def datums_of(build: Build, work: WorkingBlank, handle: HandlePlan) -> Datums | None:
     """Every datum on this rod; None while the blank has no length."""
     if work.length_mm is None:
@@ -78,7 +101,7 @@ class _Spot:
 def plan_guides(build: Build, datums: Datums | None, handle: HandlePlan) -> GuidesPlan:
     """Place every guide: stated ones from their datums, the free ones closed between."""
     train = build.guides
-    spots = [_stated(g, train, datums) for g in train.train]
+    spots = [_stated(g, build, datums) for g in train.train]
     if datums is not None and spots:
         _assume_stripper(spots, build, datums, handle)
         _close_runs(spots, train.first_gap_mm)
@@ -94,19 +117,30 @@ def plan_guides(build: Build, datums: Datums | None, handle: HandlePlan) -> Guid
     )
 
 
-def _stated(guide: Guide, train: Guides, datums: Datums | None) -> _Spot:
-    at = guide.built or guide.at
-    if at is None or datums is None:
+def _stated(guide: Guide, build: Build, datums: Datums | None) -> _Spot:
+    if (guide.built or guide.at) is None or datums is None:
         return _Spot(guide, None, "unplaced")
     try:
-        station = datums.station(at.datum, at.distance_mm)
+        if guide.built is not None:
+            station, source = built_station_mm(guide.built, build, datums), _BUILT
+        else:
+            assert guide.at is not None
+            station = ring_station_mm(guide, guide.at, build.guides.mark_under, datums)
+            source = _STATED
     except DatumUnknownError:
         return _Spot(guide, None, "unplaced")
-    return _Spot(
-        guide,
-        datums.tip_top_ring_mm - station - ring_offset_mm(guide, train.mark_under),
-        "built" if guide.built else "stated",
-    )
+    return _Spot(guide, datums.tip_top_ring_mm - station, source)
+
+
+_BUILT: Source = "built"
+_STATED: Source = "stated"
+
+
+def built_station_mm(built: StatedAt, build: Build, datums: Datums) -> float:
+    """Station of a ring as it was built, from the present butt: what was cut off since moves no guide.
+    Raises :class:`DatumUnknownError`."""
+    cut = build.blank.trim_butt_mm if built.datum == "butt" else 0.0
+    return datums.station(built.datum, built.distance_mm) - cut
 
 
 def _assume_stripper(spots: list[_Spot], build: Build, datums: Datums, handle: HandlePlan) -> None:
@@ -162,7 +196,8 @@ def _placed(spots: list[_Spot], build: Build, datums: Datums | None) -> list[Gui
         station = marked = from_butt = from_tip = gap = step = None
         if spot.from_ring_mm is not None and datums is not None:
             station = datums.tip_top_ring_mm - spot.from_ring_mm
-            marked = _marked(station, g, train, datums, rule)
+            built = spot.source == "built"
+            marked = station if built else _marked(station, g, train, datums, rule)
             from_tip = round(datums.tip_top_ring_mm - marked, 4)
             from_butt = round(marked, 4)
             if previous is not None:

@@ -14,21 +14,40 @@ Method page: ``docs/methods/guides.md``.
 import math
 from collections.abc import Sequence
 
-from wise_spool.core.document.guides import Guide, Reel
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.guides import Guide, Reel, StatedAt
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_diameter
 from wise_spool.core.ground.units import ruled
+from wise_spool.core.guides.datums import Datums
+from wise_spool.core.guides.gaps import GuidePlaced
+from wise_spool.core.guides.placing import keeping_its_datum, stated_for
 
 
 class ReelSideSpot(Frozen):
-    """Where one ring meets the path; distances from the spool lip."""
+    """Where one ring meets the path, from the spool lip, and how far one degree more of tilt moves that."""
 
     guide_id: str
     ring_mm: float
     from_lip_mm: float
+    per_degree_mm: float
     cone_mm: float
     chokes: bool
+
+
+class OnPath(Frozen):
+    """What placing a ring on the path would do: where it stands now, and how it would be stated.
+
+    ``leave`` says why it is left alone; one the builder typed is moved only when it is taken by itself.
+    """
+
+    guide_id: str
+    number: int
+    stands_from_lip_mm: float | None
+    stated: StatedAt | None
+    typed: bool
+    leave: str
 
 
 class ReelSidePlan(Frozen):
@@ -37,6 +56,7 @@ class ReelSidePlan(Frozen):
     spots: tuple[ReelSideSpot, ...]
     meets_blank_mm: float | None
     words: str
+    placing: tuple[OnPath, ...] = ()
 
 
 def plan_reel_side(reel: Reel, reduction: Sequence[Guide]) -> ReelSidePlan:
@@ -63,7 +83,7 @@ def plan_reel_side(reel: Reel, reduction: Sequence[Guide]) -> ReelSidePlan:
         spots.append(
             ReelSideSpot(
                 guide_id=g.id, ring_mm=g.ring_mm, from_lip_mm=round(x, 2), cone_mm=round(cone, 1),
-                chokes=g.ring_mm < habits().coil_share * cone,
+                per_degree_mm=round(x * slope / math.tan(math.radians(reel.tilt_deg + 1)) - x, 1), chokes=g.ring_mm < habits().coil_share * cone,
             )
         )  # fmt: skip
     words = "Every ring meets the path ahead of the spool."
@@ -74,3 +94,53 @@ def plan_reel_side(reel: Reel, reduction: Sequence[Guide]) -> ReelSidePlan:
     return ReelSidePlan(
         spots=tuple(spots), meets_blank_mm=round(reel.height_mm / slope, 1), words=words
     )
+
+
+def place_on_path(
+    plan: ReelSidePlan, build: Build, placed: Sequence[GuidePlaced], datums: Datums | None
+) -> tuple[OnPath, ...]:
+    """What would happen to each ring that meets the path, before it happens.
+
+    Rings of one height would fall on one spot, and one that would change places with its neighbour
+    leaves the train out of order: neither is placed.
+    """
+    lip = None if datums is None else datums.spool_lip_mm
+    if datums is None or lip is None:
+        return ()
+    by_id = {g.id: g for g in build.guides.train}
+    now = {g.id: g.marked_mm for g in placed}
+    numbers = {g.id: n for n, g in enumerate(placed, start=1)}
+    goes = {s.guide_id: lip + s.from_lip_mm for s in plan.spots}
+    out = []
+    for spot in plan.spots:
+        guide, at, stands = by_id[spot.guide_id], goes[spot.guide_id], now[spot.guide_id]
+        others = {g: goes.get(g, x) for g, x in now.items() if g != guide.id}
+        near = [g for g, x in others.items() if x is not None and abs(x - at) < _room(guide, by_id[g])]  # fmt: skip
+        crossed = [
+            g
+            for g, x in others.items()
+            if x is not None and (x > at) != (numbers[g] < numbers[guide.id])
+        ]
+        leave = ""
+        if guide.built is not None:
+            leave = "it is built"
+        elif near:
+            leave = f"guide {numbers[near[0]]} would stand on the same spot"
+        elif crossed:
+            leave = f"it would pass guide {numbers[crossed[0]]}"
+        elif at > datums.length_mm:
+            leave = "the path meets it past the tip"
+        datum = keeping_its_datum(guide) if guide.at is not None else "spool_lip"
+        out.append(
+            OnPath(
+                guide_id=guide.id, number=numbers[guide.id], typed=guide.at is not None, leave=leave,
+                stands_from_lip_mm=None if stands is None else round(stands - lip, 2),
+                stated=None if leave else stated_for(guide, at, datum, build, datums),
+            )
+        )  # fmt: skip
+    return tuple(out)
+
+
+def _room(a: Guide, b: Guide) -> float:
+    """What two guides need between their ring centres for their feet, mm."""
+    return max(a.foot_butt_mm + b.foot_tip_mm, b.foot_butt_mm + a.foot_tip_mm, 5.0)

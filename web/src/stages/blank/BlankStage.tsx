@@ -10,6 +10,7 @@ import { Term } from "../../words/Term";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { BriefFields } from "./BriefFields";
+import { PasteTaper } from "./PasteTaper";
 import { StaticReadings } from "./StaticReadings";
 import { TaperPlot } from "./TaperPlot";
 import { readMeasure } from "../../ui/reading";
@@ -156,6 +157,9 @@ function Readings({ build }: { build: Build }) {
           </Term>
         </h2>
         <span className="label">station from the butt, diameter there</span>
+        <span className="ml-auto">
+          <PasteTaper build={build} />
+        </span>
       </div>
       <ol className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-7 gap-y-1">
         {order.map(({ r, i }) => {

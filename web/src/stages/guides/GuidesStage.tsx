@@ -1,10 +1,11 @@
 import { Lock, LockOpen, X } from "lucide-react";
 import { useState } from "react";
 
-import type { Build, GuidePlaced } from "../../api/types";
+import type { Build, Datum, GuidePlaced } from "../../api/types";
 import { changeRing, freeGuide, nextGuide, takeMeasures } from "../../rod/moves";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
+import { datumWord } from "../../mat/datum";
 import { THREAD_NAMES, threadColour } from "../../mat/threads";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
@@ -183,18 +184,7 @@ function GuideRow({
             />
           </div>
         ) : (
-          <MeasureField
-            path={`${at}.at.distance_mm`}
-            label={`Place of guide ${i + 1} from the tip-top ring`}
-            hideLabel
-            mm={null}
-            placeholder={SOURCE[g.source]}
-            optional
-            keep={(mm) => (b) => {
-              if (mm !== null)
-                rowOf(b.guides.train, g.id).at = { datum: "tip_top_ring", distance_mm: mm };
-            }}
-          />
+          <FreePlace placed={g} i={i} build={build} />
         )}
         <Figure mm={g.from_tip_ring_mm} build={build} large />
         <Figure mm={g.gap_mm} build={build} asked={!!asked} />
@@ -227,6 +217,33 @@ function GuideRow({
         </div>
       </div>
       {chosen && <GuideDetails build={build} i={i} />}
+    </div>
+  );
+}
+
+/** A free guide: typing a distance states it, from whichever datum is chosen beside it. */
+function FreePlace({ placed: g, i, build }: { placed: GuidePlaced; i: number; build: Build }) {
+  const [datum, setDatum] = useState<Datum>("tip_top_ring");
+  return (
+    <div className="grid grid-cols-[1fr_1.15fr] gap-1">
+      <MeasureField
+        path={`guides.train.${g.id}.at.distance_mm`}
+        label={`Place of guide ${i + 1} from ${datumWord(datum, build.brief.rod_type)}`}
+        hideLabel
+        mm={null}
+        placeholder={SOURCE[g.source]}
+        optional
+        keep={(mm) => (b) => {
+          if (mm !== null) rowOf(b.guides.train, g.id).at = { datum, distance_mm: mm };
+        }}
+      />
+      <Pick
+        label={`Guide ${i + 1} will be stated from`}
+        hideLabel
+        value={datum}
+        options={datumsOf(build.brief.rod_type)}
+        onChange={setDatum}
+      />
     </div>
   );
 }

@@ -2,7 +2,7 @@ import type { Layouts } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { Button } from "../../ui/controls";
 import { Term } from "../../words/Term";
-import { length, STEP_MM } from "../../ui/measure";
+import { length } from "../../ui/measure";
 import type { StageProps } from "../stage";
 import { useLayouts } from "./useBends";
 import { weight } from "../../ui/units";
@@ -88,16 +88,12 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
 function LayoutRow({ one, longest }: { one: One; longest: number }) {
   const { build } = useShown();
   const edit = useRod((s) => s.edit);
-  const step = STEP_MM[build.rule];
   const take = () =>
     edit(`take the layout: ${one.name}`, (b) => {
       one.ids.forEach((id, n) => {
         const guide = b.guides.train.find((g) => g.id === id);
-        if (guide)
-          guide.at = {
-            datum: "tip_top_ring",
-            distance_mm: Math.round(one.from_tip_ring_mm[n]! / step) * step,
-          };
+        const stated = one.stated[n];
+        if (guide && stated) guide.at = stated;
       });
     });
   return (

@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import { api, take } from "../../api/client";
 import type { Build, Datum } from "../../api/types";
-import { nextGuide } from "../../rod/moves";
+import { changeRing, nextGuide } from "../../rod/moves";
 import { useRod } from "../../rod/store";
 import { datumWord } from "../../mat/datum";
 import { DATUM_WORDS } from "../../words/shapes";
@@ -36,12 +36,20 @@ export function PasteChart({
       const chart = await take(
         api.POST("/api/charts", { body: { text, unit: unitOf(build.rule) } }),
       );
-      const distances = [...chart.distances_mm].sort((a, b) => (fromTip ? a - b : b - a));
-      edit(`a chart of ${distances.length}`, (b) => {
+      const rows = chart.guides.toSorted((a, b) =>
+        fromTip ? a.distance_mm - b.distance_mm : b.distance_mm - a.distance_mm,
+      );
+      const assumed = useRod.getState().plan?.assumed ?? [];
+      edit(`a chart of ${rows.length}`, (b) => {
         const { train } = b.guides;
-        while (train.length < distances.length) train.push(nextGuide(train));
-        const first = fromTip ? 0 : train.length - distances.length;
-        distances.forEach((distance_mm, k) => (train[first + k]!.at = { datum, distance_mm }));
+        while (train.length < rows.length)
+          train.push(nextGuide(train, rows[train.length]!.ring_mm ?? undefined));
+        const first = fromTip ? 0 : train.length - rows.length;
+        rows.forEach(({ distance_mm, ring_mm }, k) => {
+          const guide = train[first + k]!;
+          if (ring_mm !== null && ring_mm !== guide.ring_mm) changeRing(guide, ring_mm, assumed);
+          guide.at = { datum, distance_mm };
+        });
       });
       setText("");
       setProblem(null);
@@ -55,7 +63,7 @@ export function PasteChart({
       open={open}
       onOpenChange={onOpenChange}
       title="Paste a chart"
-      says="One distance a line, or a row of them; fractions, decimals or millimetres."
+      says="One distance a line, or a row of them, or a table with the rings; fractions, decimals or millimetres."
     >
       <Pick
         label="Its distances count from"

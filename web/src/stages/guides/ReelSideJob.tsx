@@ -1,3 +1,4 @@
+import type { Bends } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { datumWord } from "../../mat/datum";
 import { useWidth } from "../../mat/scale";
@@ -12,7 +13,6 @@ const H = 190;
 /** The reel from the side: the spool's straight path over the blank, and the rings that meet it. */
 export function ReelSideJob() {
   const { build, plan } = useShown();
-  const edit = useRod((s) => s.edit);
   const [ref, width] = useWidth<HTMLDivElement>();
   const bends = useBends(build, [build.guides.bend]);
   const { reel } = build.guides;
@@ -68,21 +68,6 @@ export function ReelSideJob() {
           mm={reel.spool_mm}
           keep={(mm) => (b) => void (b.guides.reel.spool_mm = mm ?? 40)}
         />
-        {path && path.spots.length > 0 && lip !== null && (
-          <Button
-            look="tape"
-            onClick={() =>
-              edit("place the reel side on its path", (b) => {
-                for (const s of path.spots) {
-                  const guide = b.guides.train.find((g) => g.id === s.guide_id);
-                  if (guide) guide.at = { datum: "spool_lip", distance_mm: s.from_lip_mm };
-                }
-              })
-            }
-          >
-            Place them on the path
-          </Button>
-        )}
       </div>
       {bends.isError && !path && (
         <p role="alert" className="text-ruin">
@@ -180,6 +165,7 @@ export function ReelSideJob() {
           )}
         </p>
       )}
+      {path && <Placing path={path} />}
       <p className="label">
         <Term says="Heights of ring and spool, set against the spool’s tilt, give each ring its place on the line’s straight path.">
           Distances from the lip
@@ -191,5 +177,76 @@ export function ReelSideJob() {
           "The lip is guessed: what is added to it moves each of them as far toward the tip."}
       </p>
     </div>
+  );
+}
+
+type Path = Bends["reel_side"];
+
+/** What placing the rings on the path does, before it does it. */
+function Placing({ path }: { path: Path }) {
+  const { build } = useShown();
+  const edit = useRod((s) => s.edit);
+  const lay = (of: Path["placing"]) =>
+    edit(
+      of.length === 1 ? `guide ${of[0]!.number} on the path` : "the reel side on its path",
+      (b) => {
+        for (const one of of) {
+          const guide = b.guides.train.find((g) => g.id === one.guide_id);
+          if (guide && one.stated) guide.at = one.stated;
+        }
+      },
+    );
+  const free = path.placing.filter((p) => p.stated && !p.typed);
+  if (path.placing.length === 0) return null;
+  return (
+    <section>
+      <table className="w-full max-w-3xl">
+        <thead>
+          <tr className="label border-b border-line text-right [&_th]:font-normal">
+            <th className="text-left">guide</th>
+            <th>ring</th>
+            <th>it stands at</th>
+            <th>on the path at</th>
+            <th>one degree of tilt</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {path.placing.map((p) => {
+            const spot = path.spots.find((s) => s.guide_id === p.guide_id)!;
+            return (
+              <tr key={p.guide_id} className="fig border-b border-line/60 text-right text-act">
+                <td className="py-1 text-left text-lead">{p.number}</td>
+                <td>{spot.ring_mm}</td>
+                <td className="text-soft">
+                  {p.stands_from_lip_mm === null ? "–" : length(p.stands_from_lip_mm, build.rule)}
+                </td>
+                <td className="text-lead font-semibold">{length(spot.from_lip_mm, build.rule)}</td>
+                <td className="text-soft">
+                  {length(Math.abs(spot.per_degree_mm), build.rule)} nearer
+                </td>
+                <td className="pl-3 font-sans text-small">
+                  {p.leave ? (
+                    <span className="text-soft">left: {p.leave}</span>
+                  ) : (
+                    <Button
+                      onClick={() => lay([p])}
+                      aria-label={`Place guide ${p.number} on the path`}
+                    >
+                      {p.typed ? "Place it all the same" : "Place it"}
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {free.length > 1 && (
+        <Button look="tape" className="mt-3" onClick={() => lay(free)}>
+          Place the {free.length} free ones on the path
+        </Button>
+      )}
+    </section>
   );
 }

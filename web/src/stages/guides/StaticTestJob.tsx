@@ -1,3 +1,4 @@
+import { builtAt } from "../../rod/moves";
 import { rowOf } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { Button } from "../../ui/controls";
@@ -147,10 +148,10 @@ function TheTest() {
                     hideLabel
                     optional
                     placeholder="as planned"
-                    mm={g.built?.distance_mm ?? null}
+                    mm={g.built ? (placed?.from_tip_ring_mm ?? null) : null}
                     keep={(mm) => (b) =>
                       void (rowOf(b.guides.train, r.id).built =
-                        mm === null ? null : { datum: "tip_top_ring", distance_mm: mm })
+                        mm === null ? null : builtAt(b, plan, mm))
                     }
                   />
                 </td>
