@@ -62,8 +62,8 @@ def by_descent(rod: Rod, load: Load) -> Floats:
     system = _System(rod, load, _mesh(rod, 120))
 
     def energy(x: Floats) -> tuple[float, Floats]:
-        value, gradient, _ = system.evaluate(x, 1.0)
-        return value, gradient
+        at = system.look(x, 1.0)
+        return at.energy, system.slopes(at, 1.0)[0]
 
     options = {"maxiter": 4000, "maxfun": 8000, "ftol": 1e-14, "gtol": 1e-6}
     done = minimize(energy, np.zeros(system.n), jac=True, method="L-BFGS-B", options=options)  # type: ignore[call-overload]

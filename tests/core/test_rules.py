@@ -183,12 +183,12 @@ class TheGuides(unittest.TestCase):
             b = build(blank=blank(label_power="medium"), brief=Brief(rod_type="casting"), guides=Guides(train=train))  # fmt: skip
             return Rod.of(b).under_load(BendSetup(load_g=500))
 
-        for height in (2.0, 9.5, 60.0):
+        for height in (2.0, 12.7, 60.0):
             loaded = touching(height)
             for g in loaded.guides:
                 self.assertEqual(g.touches, g.gap_clear_mm < 0.5)
         self.assertTrue(touching(2.0).touching)
-        near = touching(9.5).guides[1]
+        near = touching(12.7).guides[1]
         self.assertTrue(
             0 < near.gap_clear_mm < 0.5 and near.touches, "clear by a hair still touches"
         )

@@ -24,7 +24,12 @@ from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
 from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint, match
 from wise_spool.core.guides.placing import GuidesPlan, datums_of, plan_guides
-from wise_spool.core.guides.reel_side import ReelSidePlan, place_on_path, plan_reel_side
+from wise_spool.core.guides.reel_side import (
+    REDUCTION_RINGS,
+    ReelSidePlan,
+    place_on_path,
+    plan_reel_side,
+)
 from wise_spool.core.guides.under_load import LoadedPlan, plan_loaded
 from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
@@ -33,10 +38,6 @@ from wise_spool.core.spine.deciding import PencilPlace, SpinePlan, plan_spine
 from wise_spool.core.work.balance import BalancePlan, plan_balance
 from wise_spool.core.work.planning import WorkPlan, plan_work
 from wise_spool.core.wraps.wraps import WrapLaid, wraps_on
-
-REDUCTION_RINGS = 3
-"""How many guides nearest the reel the reel-side path places. From habit."""
-
 
 T = TypeVar("T")
 

@@ -586,6 +586,14 @@ class Habits(Frozen):
         "habit",
         "guides-first-gap",
     )
+    most_powers: float = _habit(
+        10.0,
+        "A bend is followed up to this many times what drops the tip by a third.",
+        "times",
+        2,
+        40,
+        "habit",
+    )
     strain_carbon: float = _habit(
         0.012,
         "Strain at which a bend of carbon is stopped; the maker's limit comes first.",

@@ -23,7 +23,15 @@ from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_length
 from wise_spool.core.guides.closing import close_from_first_gap
 from wise_spool.core.guides.datums import Datums
-from wise_spool.core.guides.placing import GuidesPlan, keeping_its_datum, stated_for
+from wise_spool.core.guides.placing import (
+    GuidesPlan,
+    joint_zone_mm,
+    keeping_its_datum,
+    ring_station_mm,
+    stated_for,
+)
+from wise_spool.core.guides.reel_side import REDUCTION_RINGS, ReelSideSpot, plan_reel_side
+from wise_spool.core.guides.sharing import Sharing, share_out
 from wise_spool.core.guides.under_load import Dressed, dress, span_room
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import (
@@ -62,22 +70,26 @@ class LayoutFigures(Frozen):
 
 
 class Tolerance(Frozen):
-    """How far one guide may move either way before the worst figure is a tenth worse."""
+    """How far one guide may move either way before something it is judged by is a tenth worse, and what."""
 
     id: str
     number: int
     toward_tip_mm: float
     toward_butt_mm: float
+    toward_tip_why: str
+    toward_butt_why: str
 
 
 class LayoutsPlan(Frozen):
-    """Layouts side by side on the same loads, and the tolerance of the one planned."""
+    """Layouts side by side on the same loads, and the tolerance of the one planned. ``share_worst`` is
+    the greatest share of bend over the mean one that could be reached."""
 
     loads_g: tuple[float, ...]
     layouts: tuple[LayoutFigures, ...]
     tolerances: tuple[Tolerance, ...]
     rounds: int
     settled: bool
+    share_worst: float
 
 
 @dataclass(frozen=True)
@@ -116,8 +128,32 @@ class _Train:
             if g.id in at
         )
 
+    def built(self) -> dict[str, float]:
+        """Guides that are on the blank."""
+        return {
+            g.id: g.marked_mm
+            for g in self.guides.placed
+            if g.marked_mm is not None and g.source == "built"
+        }
+
+    def on_the_rule(self, guide_id: str, station_mm: float) -> float:
+        """The station a guide comes to when its mark is drawn on the builder's rule."""
+        guide = next(g for g in self.build.guides.train if g.id == guide_id)
+        stated = stated_for(guide, station_mm, keeping_its_datum(guide), self.build, self.datums)
+        return ring_station_mm(guide, stated, self.build.guides.mark_under, self.datums)
+
     def planned(self) -> dict[str, float]:
         return {g.id: g.marked_mm for g in self.guides.placed if g.marked_mm is not None}
+
+
+@dataclass(frozen=True)
+class Shared:
+    """Stations by guide id; the greatest share over the mean one; rounds taken, and whether it settled."""
+
+    at: dict[str, float]
+    worst: float
+    rounds: int
+    settled: bool
 
 
 def plan_layouts(
@@ -142,10 +178,10 @@ def plan_layouts(
         raise BendError("A layout takes two guides or more.")
     power = stiffness.power_g
     loads = (0.4 * power, power, 1.8 * power)
-    shared, rounds, settled = share_of_bend(train, habits().share_q if q is None else q)
+    shared = share_of_bend(train, habits().share_q if q is None else q)
     tries: list[tuple[LayoutName, dict[str, float]]] = [
         ("as planned", planned),
-        ("share of bend", shared),
+        ("share of bend", shared.at),
         ("progression", _plain(train, lambda span, n: close_from_first_gap(span, build.guides.first_gap_mm, n).gaps)),
         ("even gaps", _plain(train, lambda span, n: [span / (n + 1)] * (n + 1))),
     ]  # fmt: skip
@@ -154,45 +190,68 @@ def plan_layouts(
         loads_g=tuple(round(x, 0) for x in loads),
         layouts=tuple(_spoken(figures, build)),
         tolerances=_tolerances(train, planned),
-        rounds=rounds,
-        settled=settled,
+        rounds=shared.rounds,
+        settled=shared.settled,
+        share_worst=round(shared.worst, 3),
     )
 
 
-def share_of_bend(train: _Train, q: float) -> tuple[dict[str, float], int, bool]:
-    """Stations by guide id; rounds taken; whether it settled within a millimetre.
+def share_of_bend(train: _Train, q: float) -> Shared:
+    """Where the free guides go so that the greatest share of bend of any span is least.
 
-    Fixed guides stay. The first gap is kept within the usual range, gaps never
-    shrink toward the butt, and joints are kept clear.
+    Guides that are built stay; so do stated ones, unless everything is stated: then all but the one
+    nearest the reel are laid out anew. The bend is solved anew with the guides where they go until
+    nothing moves by a millimetre.
     """
     at = train.planned()
     order = [g.id for g in train.guides.placed if g.id in at]
     fixed = train.fixed()
     if len(fixed) == len(order):
-        fixed = {order[-1]: at[order[-1]]}  # everything stated: the tip side is laid out anew
+        fixed = {**train.built(), order[-1]: at[order[-1]]}
     start: Floats | None = None
-    for round_ in range(1, MOST_ROUNDS + 1):
+    settled, round_ = False, 0
+    while not settled and round_ < MOST_ROUNDS:
+        round_ += 1
         dressed = train.dressed(at)
         bent = _third_load(train, dressed, start)
         start = bent.angle
-        fresh = _equal_shares(train, bent, order, fixed, q)
-        moved = max(abs(fresh[i] - at[i]) for i in order)
-        at = {i: at[i] + 0.85 * (fresh[i] - at[i]) for i in order}
-        if moved < SETTLED_MM:
-            return fresh, round_, True
-    return at, MOST_ROUNDS, False
+        sharing = _sharing(train, bent, order, fixed, q)
+        trial = cut_shares(bent.station_mm, bent.curvature, order, fixed, q)
+        places = share_out(sharing, [train.ring_mm - trial[g] for g in order])
+        fresh = {g: train.ring_mm - x for g, x in zip(order, places, strict=True)}
+        settled = max(abs(fresh[i] - at[i]) for i in order) < SETTLED_MM
+        at = fresh
+    at = {g: at[g] if g in fixed else train.on_the_rule(g, at[g]) for g in order}
+    worst = sharing.worst([train.ring_mm - at[g] for g in order])
+    return Shared(at, worst, round_, settled)
+
+
+def _sharing(
+    train: _Train, bent: Bent, order: Sequence[str], fixed: dict[str, float], q: float
+) -> Sharing:
+    """The problem as places from the tip-top ring."""
+    done = shares_done(bent.station_mm, bent.curvature, q)
+    by_id = {g.id: g for g in train.build.guides.train}
+    clear = habits().joint_clear_mm
+    return Sharing(
+        place_mm=train.ring_mm - bent.station_mm[::-1],
+        done=(done[-1] - done)[::-1],
+        held=tuple(train.ring_mm - fixed[g] if g in fixed else None for g in order),
+        zones=tuple(
+            tuple(
+                (train.ring_mm - high - clear, train.ring_mm - low + clear)
+                for low, high in (joint_zone_mm(j, by_id[g]) for j in train.work.joints)
+            )
+            for g in order
+        ),
+        last_mm=train.ring_mm - float(bent.station_mm[0]),
+        first_gap_mm=(habits().first_gap_least_mm, habits().first_gap_most_mm),
+    )
 
 
 def _third_load(train: _Train, dressed: Dressed, start: Floats | None) -> Bent:
     load = Load(train.stiffness.power_g * GRAVITY_N_PER_G, train.build.guides.bend.pull_deg)
     return bend(dressed.rod, load, ELEMENTS, start)
-
-
-def _equal_shares(
-    train: _Train, bent: Bent, order: Sequence[str], fixed: dict[str, float], q: float
-) -> dict[str, float]:
-    cut = cut_shares(bent.station_mm, bent.curvature, order, fixed, q)
-    return _kept_in_order(train, cut, order, fixed)
 
 
 def cut_shares(
@@ -235,44 +294,6 @@ def shares_done(station_mm: Floats, curvature: Floats, q: float) -> Floats:
     return np.asarray(done + 1e-9 * (station_mm - station_mm[0]), float)
 
 
-def _kept_in_order(
-    train: _Train, at: dict[str, float], order: Sequence[str], fixed: dict[str, float]
-) -> dict[str, float]:
-    """First gap in its range, gaps that never shrink toward the butt, joints clear."""
-    low, high = habits().first_gap_least_mm, habits().first_gap_most_mm
-    first = order[0]
-    if first not in fixed:
-        at[first] = train.ring_mm - min(max(train.ring_mm - at[first], low), high)
-    fences = [i for i, g in enumerate(order) if g in fixed]
-    last = fences[-1] if fences else len(order) - 1
-    from_ring = np.array([train.ring_mm - at[g] for g in order])
-    for _ in range(40):
-        gaps = np.diff(from_ring, prepend=0.0)
-        wrong = [i for i in range(1, last + 1) if gaps[i] < gaps[i - 1] - 0.05]
-        if not wrong:
-            break
-        for i in wrong:
-            before = from_ring[i - 2] if i > 1 else 0.0
-            if order[i - 1] not in fixed:
-                from_ring[i - 1] = before + (from_ring[i] - before) * 0.4975
-            elif i > 1 and order[i - 2] not in fixed:
-                from_ring[i - 2] = from_ring[i - 1] - gaps[i]
-    for g, x in zip(order, from_ring.tolist(), strict=True):
-        if g not in fixed:
-            at[g] = _off_joints(train, train.ring_mm - x)
-    return at
-
-
-def _off_joints(train: _Train, station: float) -> float:
-    for joint in train.work.joints:
-        near = station - joint.station_mm
-        if abs(near) < habits().joint_clear_mm:
-            return joint.station_mm + (
-                habits().joint_clear_mm if near >= 0 else -habits().joint_clear_mm
-            )
-    return station
-
-
 def _plain(train: _Train, gaps: Callable[[float, int], Sequence[float]]) -> dict[str, float]:
     """A rule for gaps between the tip-top and the guide nearest the reel, which stays."""
     planned = train.planned()
@@ -310,14 +331,8 @@ def _figures(
 
 
 def _turns_and_room(train: _Train, bent: Bent, dressed: Dressed) -> tuple[Floats, list[float]]:
-
-    pull = np.radians(train.build.guides.bend.pull_deg)
-    rings = len(dressed.rod.rings)
-    turns = break_angles(bent.line_mm, np.array([np.cos(pull), np.sin(pull)]))
-    turns = np.concatenate([np.zeros(rings), turns])[-rings:]
-    first = len(bent.line_mm) - rings
-    rooms = [span_room(bent, dressed, train.work, k, first)[0] for k in range(rings)]
-    return turns, rooms
+    rings = range(len(dressed.rod.rings))
+    return bent.ring_turn, [span_room(bent, dressed, train.work, k).clear_mm for k in rings]
 
 
 def _spoken(figures: Sequence[LayoutFigures], build: Build) -> list[LayoutFigures]:
@@ -336,53 +351,134 @@ def _spoken(figures: Sequence[LayoutFigures], build: Build) -> list[LayoutFigure
     return out
 
 
+@dataclass(frozen=True)
+class _Judged:
+    """What a place of one guide is judged by: turns of the line, shares of the bend, room, the path."""
+
+    worst_turn: float
+    tip_turn: float
+    worst_share: float
+    least_room_mm: float
+    off_path_mm: float
+
+    def worse(self, base: "_Judged", path_give_mm: float) -> str:
+        """What is a tenth worse than it was; nothing while all holds."""
+        if self.worst_share > WORSE * base.worst_share:
+            return "a span carries a tenth more of the bend"
+        if self.worst_turn > WORSE * base.worst_turn:
+            return "a guide turns the line a tenth more"
+        if self.tip_turn > WORSE * base.tip_turn + TIP_TURN_GIVE:
+            return "the tip-top turns the line a tenth more"
+        if self.least_room_mm < min(habits().least_clear_mm, base.least_room_mm - 0.01):
+            return "the line touches the blank"
+        if self.off_path_mm > max(base.off_path_mm, path_give_mm):
+            return "it leaves the path from the spool by a degree"
+        return ""
+
+
+TIP_TURN_GIVE = float(np.radians(0.5))
+"""The tip-top always turns the line: less than this more is no worse. From habit."""
+
+
 def _tolerances(train: _Train, at: dict[str, float]) -> tuple[Tolerance, ...]:
-    """How far each guide may move before the largest break angle is a tenth larger.
+    """How far each guide may move before anything the layout is judged by is a tenth worse.
 
     The blank's shape is taken as it is: moving one guide by millimetres hardly
     changes it, and the line is laid anew over the moved ring.
     """
     dressed = train.dressed(at)
-    bent = _third_load(train, dressed, None)
-    pull = np.radians(train.build.guides.bend.pull_deg)
-    direction = np.array([np.cos(pull), np.sin(pull)])
     rings = dressed.rod.rings
-    first = len(bent.line_mm) - len(rings)
-    tilt = np.interp(bent.station_mm, (bent.station_mm[:-1] + bent.station_mm[1:]) / 2, bent.angle)
-
-    def ring_at(k: int, station: float) -> tuple[float, float]:
-        x = float(np.interp(station, bent.station_mm, bent.x_mm))
-        y = float(np.interp(station, bent.station_mm, bent.y_mm))
-        a = float(np.interp(station, bent.station_mm, tilt))
-        return x - rings[k].height_mm * np.sin(a), y + rings[k].height_mm * np.cos(a)
-
-    def worst(path: Floats) -> float:
-        turns = break_angles(path, direction)
-        return float(turns[-len(rings) : -1].max())
-
-    base = np.array([ring_at(k, r.station_mm) for k, r in enumerate(rings)])
-    base[-1] = bent.line_mm[-1]
-    path = np.vstack([bent.line_mm[:first], base])
-    limit = worst(path) * WORSE
+    judge = _Judge(train, dressed, _third_load(train, dressed, None))
+    stations = [r.station_mm for r in rings]
+    base = [judge.of(k, stations[k]) for k in range(len(rings) - 1)]
     out = []
     for k in range(len(rings) - 1):
-        reach = []
-        for way, neighbour in ((1, rings[k + 1].station_mm), (-1, rings[k - 1].station_mm if k else bent.station_mm[0])):  # fmt: skip
-            most = 0.9 * abs(neighbour - rings[k].station_mm)
-            low, high = 0.0, most
-            for _ in range(18):
-                middle = (low + high) / 2
-                trial = path.copy()
-                trial[first + k] = ring_at(k, rings[k].station_mm + way * middle)
-                if worst(trial) > limit:
-                    high = middle
-                else:
-                    low = middle
-            reach.append(low)
+        ends = []
+        for way, neighbour in (
+            (1, stations[k + 1]),
+            (-1, stations[k - 1] if k else judge.clamp_mm),
+        ):
+            low, high = 0.0, max(abs(neighbour - stations[k]) - FEET_MM, 0.0)
+            why = "its neighbour is reached" if k or way > 0 else "the handle is reached"
+            if said := judge.of(k, stations[k] + way * high).worse(base[k], judge.give_mm[k]):
+                why = said
+                for _ in range(14):
+                    middle = (low + high) / 2
+                    if said := judge.of(k, stations[k] + way * middle).worse(
+                        base[k], judge.give_mm[k]
+                    ):
+                        high, why = middle, said
+                    else:
+                        low = middle
+                high = low
+            ends.append((high, why))
+        (to_tip, tip_why), (to_butt, butt_why) = ends
         out.append(
             Tolerance(
-                id=dressed.ids[k], number=dressed.numbers[k], toward_tip_mm=round(reach[0], 1),
-                toward_butt_mm=round(reach[1], 1),
+                id=dressed.ids[k], number=dressed.numbers[k], toward_tip_mm=round(to_tip, 1),
+                toward_butt_mm=round(to_butt, 1), toward_tip_why=tip_why, toward_butt_why=butt_why,
             )
         )  # fmt: skip
     return tuple(out)
+
+
+FEET_MM = 30.0
+"""Two guides come no nearer than this: their feet and wraps. From habit."""
+
+
+class _Judge:
+    """One guide moved along the blank as it is bent, everything else left where it is."""
+
+    def __init__(self, train: _Train, dressed: Dressed, bent: Bent) -> None:
+        assert train.work.taper is not None
+        self.rings, self.bent = dressed.rod.rings, bent
+        self.clamp_mm = dressed.rod.clamp_mm
+        self.tilt = np.interp(bent.station_mm, (bent.station_mm[:-1] + bent.station_mm[1:]) / 2, bent.angle)  # fmt: skip
+        self.pull = np.radians(train.build.guides.bend.pull_deg)
+        self.done = shares_done(bent.station_mm, bent.curvature, habits().share_q)
+        self.path = np.vstack([bent.line_mm[:1], bent.line_mm[bent.ring_at]])
+        self.half_od = train.work.taper.od_mm(bent.station_mm) / 2
+        self.side = 1.0 if self.rings[0].height_mm >= 0 else -1.0
+        spots = {s.guide_id: s for s in self._spots(train)}
+        lip = train.datums.spool_lip_mm or 0.0
+        at = [spots.get(i) for i in dressed.ids]
+        self.path_mm = [None if s is None else lip + s.from_lip_mm for s in at]
+        self.give_mm = [0.0 if s is None else abs(s.per_degree_mm) for s in at]
+
+    def _spots(self, train: _Train) -> tuple[ReelSideSpot, ...]:
+        if train.build.brief.rod_type != "spinning" or train.datums.spool_lip_mm is None:
+            return ()
+        near = list(reversed(train.build.guides.train))[:REDUCTION_RINGS]
+        return plan_reel_side(train.build.guides.reel, near).spots
+
+    def of(self, k: int, station: float) -> _Judged:
+        """The figures with ring k at a station."""
+        s = self.bent.station_mm
+        a = float(np.interp(station, s, self.tilt))
+        h = self.rings[k].height_mm
+        path = self.path.copy()
+        path[k + 1] = (
+            float(np.interp(station, s, self.bent.x_mm)) - h * np.sin(a),
+            float(np.interp(station, s, self.bent.y_mm)) + h * np.cos(a),
+        )
+        turns = break_angles(path, np.array([np.cos(self.pull), np.sin(self.pull)]))
+        stations = [r.station_mm for r in self.rings]
+        stations[k] = station
+        shares = np.diff(np.interp(stations, s, self.done))
+        path_mm = self.path_mm[k]
+        return _Judged(
+            worst_turn=float(turns[:-1].max()), tip_turn=float(turns[-1]), worst_share=float(shares.max()),
+            least_room_mm=min(self._room(path, j, stations) for j in (k, k + 1)),
+            off_path_mm=0.0 if path_mm is None else abs(station - path_mm),
+        )  # fmt: skip
+
+    def _room(self, path: Floats, j: int, stations: Sequence[float]) -> float:
+        """Least room between line and blank in the span before ring j."""
+        start = stations[j - 1] if j else self.clamp_mm
+        inside = (self.bent.station_mm >= start) & (self.bent.station_mm <= stations[j])
+        if not inside.any():
+            return 99.0
+        a, d = path[j], path[j + 1] - path[j]
+        x, y = self.bent.x_mm[inside], self.bent.y_mm[inside]
+        off = self.side * (d[0] * (y - a[1]) - d[1] * (x - a[0])) / max(float(np.hypot(*d)), 1e-9)
+        return float((-off - self.half_od[inside]).min())

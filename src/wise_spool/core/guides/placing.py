@@ -7,6 +7,7 @@ import itertools
 from dataclasses import dataclass
 
 from wise_spool.core.blank.working import WorkingBlank
+from wise_spool.core.document.blank import Joint
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import Datum, Guide, Guides, MarkUnder, StatedAt
 from wise_spool.core.ground.findings import Finding, Noted
@@ -335,6 +336,7 @@ def _judge_places(
     rule: MarkingRule,
 ) -> None:
     tip = plan.tip_top_ring_mm
+    by_id = {g.id: g for g in build.guides.train}
     for g in plan.placed:
         if g.marked_mm is None:
             continue
@@ -365,13 +367,8 @@ def _judge_places(
                 g.spot,
             )
         for joint in work.joints:
-            low, high = joint.station_mm - joint.overlap_mm, joint.station_mm + 5
-            if (
-                g.wrap_from_mm is not None
-                and g.wrap_to_mm is not None
-                and g.wrap_from_mm < high
-                and g.wrap_to_mm > low
-            ):
+            low, high = joint_zone_mm(joint, by_id[g.id])
+            if low < g.marked_mm < high:
                 add(
                     "guides-on-joint",
                     "ruins",
@@ -439,6 +436,16 @@ def _judge_places(
             "The guides wait for the blank's length.",
             "Every station is measured on the bare blank.",
         )
+
+
+def joint_zone_mm(joint: Joint, guide: Guide) -> tuple[float, float]:
+    """Stations between which this guide's ring may not stand: its wrap would lie on the joint."""
+    low, high = joint.station_mm - joint.overlap_mm, joint.station_mm + JOINT_EDGE_MM
+    return low - _wrap_reach(guide.foot_tip_mm), high + _wrap_reach(guide.foot_butt_mm)
+
+
+JOINT_EDGE_MM = 5.0
+"""The edge of the outer section at a joint and the wrap that strengthens it. From habit."""
 
 
 def _stated_words(g: GuidePlaced, build: Build) -> str:

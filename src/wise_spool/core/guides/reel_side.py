@@ -24,6 +24,9 @@ from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.gaps import GuidePlaced
 from wise_spool.core.guides.placing import keeping_its_datum, stated_for
 
+REDUCTION_RINGS = 3
+"""How many guides nearest the reel the reel-side path places. From habit."""
+
 
 class ReelSideSpot(Frozen):
     """Where one ring meets the path, from the spool lip, and how far one degree more of tilt moves that."""

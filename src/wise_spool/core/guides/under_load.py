@@ -8,6 +8,7 @@ import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,6 +20,8 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import BendSetup
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.measures import format_diameter
+from wise_spool.core.ground.units import format_weight, ruled
 from wise_spool.core.guides.masses import guide_mass_g, tip_top_mass_g
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
@@ -30,7 +33,6 @@ from wise_spool.core.mechanics.elastica import (
     Ring,
     Rod,
     bend,
-    break_angles,
 )
 from wise_spool.core.spine.deciding import guides_below
 
@@ -50,7 +52,8 @@ class GuideLoaded(Frozen):
     """One ring under load; the last is the tip-top, its ``id`` is ``tip-top``.
 
     ``gap_clear_mm`` is the least room between line and blank in the span toward the reel,
-    ``sag_mm`` how far the blank's arc stands off the chord there.
+    ``sag_mm`` how far the blank's arc stands off the chord there, ``lies_mm`` along how much of the
+    blank the line lies in that span.
     """
 
     id: str
@@ -62,6 +65,7 @@ class GuideLoaded(Frozen):
     gap_clear_mm: float
     sag_mm: float
     touches: bool
+    lies_mm: float
     x_mm: float
     y_mm: float
 
@@ -83,6 +87,7 @@ class LoadedPlan(Frozen):
     worst_break: str | None
     worst_force: str | None
     touching: tuple[str, ...]
+    line_from: str
     works_hardest_mm: float
     strain_percent: float
     limit_percent: float
@@ -138,15 +143,25 @@ def dress(
     rings = []
     for at, guide_id, _ in placed:
         one = by_id[guide_id]
-        rings.append(Ring(at, side * (taper.od_at(at) / 2 + one.height_mm), guide_mass_g(one)))
+        inner = _edge_mm(one.height_mm, one.ring_mm, below=below)
+        rings.append(Ring(at, side * (taper.od_at(at) / 2 + inner), guide_mass_g(one)))
     tip = build.guides.tip_top
-    rings.append(Ring(length, side * tip.height_mm, tip_top_mass_g(tip), tip.ring_ahead_mm))  # fmt: skip
-    reel = None
-    if guides.spool_lip_mm is not None and guides.spool_lip_mm < clamp + 400:
-        reel = (min(guides.spool_lip_mm, clamp), side * build.guides.reel.height_mm)
+    over = _edge_mm(tip.height_mm, tip.ring_mm, below=below)
+    rings.append(Ring(length, side * over, tip_top_mass_g(tip), tip.ring_ahead_mm))
+    lip = clamp if guides.spool_lip_mm is None else min(guides.spool_lip_mm, clamp)
+    reel = (lip, side * build.guides.reel.height_mm)
     mass = blank_g_per_mm(build.blank, taper)
-    rod = Rod(length, clamp, stiffness_of(stiffness, work).ei, mass, tuple(rings), reel)
+    rod = Rod(
+        length, clamp, stiffness_of(stiffness, work).ei, mass, tuple(rings), reel,
+        lambda x: taper.od_mm(x) / 2,
+    )  # fmt: skip
     return Dressed(rod, (*(i for _, i, _ in placed), "tip-top"), (*(n for *_, n in placed), 0))
+
+
+def _edge_mm(height_mm: float, ring_mm: float, *, below: bool) -> float:
+    """Height over the blank of the edge the line runs on: a ring under the rod is pulled away from
+    the blank, so the line lies on its outer edge; on top it lies on the edge next to the blank."""
+    return height_mm + ring_mm / 2 if below else max(height_mm - ring_mm / 2, 0.0)
 
 
 def plan_loaded(
@@ -173,10 +188,12 @@ def plan_loaded(
         return bent, strain, at
 
     asked = setup.load_g
-    stopped = None
-    bent, strain, at = solve(min(asked, _sane_g(stiffness, asked)))
-    load_g = min(asked, _sane_g(stiffness, asked))
-    if strain > limit or load_g < asked:
+    load_g = min(asked, habits().most_powers * stiffness.power_g + 1)
+    capped = load_g < asked
+    stopped = load_g if capped else None
+    bent, strain, at = solve(load_g)
+    if strain > limit:
+        capped = False
         low, high = 0.0, load_g
         for _ in range(9):
             middle = (low + high) / 2
@@ -202,13 +219,16 @@ def plan_loaded(
         worst_force=max(figures, key=lambda g: g.force_n).id if load_g else None,
         touching=touching, works_hardest_mm=round(at, 0), strain_percent=round(100 * strain, 3),
         limit_percent=100 * limit, steps=bent.steps, residual=bent.residual,
-        words=_words(stopped, touching, figures),
+        line_from=_line_from(guides, build), words=_words(stopped, capped, touching, figures),
     )  # fmt: skip
 
 
-def _sane_g(stiffness: StiffnessPlan, asked_g: float) -> float:
-    """Past ten times its power a blank is broken whatever it is made of."""
-    return min(asked_g, 10 * stiffness.power_g + 1)
+def _line_from(guides: GuidesPlan, build: Build) -> str:
+    """Where the line comes from, when that is only taken so."""
+    if guides.spool_lip_mm is not None:
+        return ""
+    where = "the front of the handle" if build.handle.parts else "where a hand would hold the blank"
+    return f"No reel yet: the line is taken to come from {where}, {format_diameter(build.guides.reel.height_mm, ruled())} off the blank."
 
 
 def _point(x: float, y: float) -> BendPoint:
@@ -226,44 +246,44 @@ def _strain(bent: Bent, work: WorkingBlank) -> tuple[float, float]:
 def _figures(
     bent: Bent, dressed: Dressed, work: WorkingBlank, setup: BendSetup, load_g: float
 ) -> tuple[GuideLoaded, ...]:
-    pull = math.radians(setup.pull_deg)
-    turns = break_angles(bent.line_mm, np.array([math.cos(pull), math.sin(pull)]))
-    rings = dressed.rod.rings
-    first = len(bent.line_mm) - len(rings)
-    turn = turns[-len(rings) :] if first else np.concatenate([[0.0], turns])[-len(rings) :]
     out = []
-    for k, ring in enumerate(rings):
-        corner = k + first
-        after = bent.tension_n[min(corner, bent.tension_n.size - 1)]
-        before = bent.tension_n[corner - 1] if corner else after
-        force = math.sqrt(max(before**2 + after**2 - 2 * before * after * math.cos(turn[k]), 0.0))
-        clear, sag = span_room(bent, dressed, work, k, first)
+    for k, ring in enumerate(dressed.rod.rings):
+        corner, turn = int(bent.ring_at[k]), float(bent.ring_turn[k])
+        after = float(bent.tension_n[corner])
+        before = float(bent.tension_n[corner - 1])
+        force = math.sqrt(max(before**2 + after**2 - 2 * before * after * math.cos(turn), 0.0))
+        room = span_room(bent, dressed, work, k)
         out.append(
             GuideLoaded(
                 id=dressed.ids[k], number=dressed.numbers[k], station_mm=round(ring.station_mm, 2),
-                break_deg=round(math.degrees(float(turn[k])), 2), force_n=round(force, 3),
-                tension_n=round(float(after), 3), gap_clear_mm=round(clear, 2), sag_mm=round(sag, 2),
-                touches=load_g > 0 and clear < habits().least_clear_mm,
+                break_deg=round(math.degrees(turn), 2), force_n=round(force, 3),
+                tension_n=round(after, 3), gap_clear_mm=round(room.clear_mm, 2), sag_mm=round(room.sag_mm, 2),
+                touches=load_g > 0 and room.clear_mm < habits().least_clear_mm, lies_mm=round(room.lies_mm, 0),
                 x_mm=round(float(bent.line_mm[corner][0]), 2), y_mm=round(float(bent.line_mm[corner][1]), 2),
             )
         )  # fmt: skip
     return tuple(out)
 
 
-def span_room(
-    bent: Bent, dressed: Dressed, work: WorkingBlank, k: int, first: int
-) -> tuple[float, float]:
-    """Least room between line and blank in the span before ring k, and the arc's height there."""
+class SpanRoom(NamedTuple):
+    """A span of line: least room to the blank, the blank's arc over its chord, how much lies on it."""
+
+    clear_mm: float
+    sag_mm: float
+    lies_mm: float
+
+
+def span_room(bent: Bent, dressed: Dressed, work: WorkingBlank, k: int) -> SpanRoom:
+    """The span of line before ring k."""
     assert work.taper is not None
     rings = dressed.rod.rings
-    if k + first == 0:
-        return 99.0, 0.0
-    a, b = bent.line_mm[k + first - 1], bent.line_mm[k + first]
+    begin, end = (int(bent.ring_at[k - 1]) if k else 0), int(bent.ring_at[k])
+    a, b = bent.line_mm[begin], bent.line_mm[end]
     start = rings[k - 1].station_mm if k else dressed.rod.clamp_mm
     inside = (bent.station_mm >= start - 1e-6) & (bent.station_mm <= rings[k].station_mm + 1e-6)
     x, y, s = bent.x_mm[inside], bent.y_mm[inside], bent.station_mm[inside]
     if s.size < 2:
-        return 99.0, 0.0
+        return SpanRoom(99.0, 0.0, 0.0)
     d = b - a
     size = float(np.hypot(*d))
     side = 1.0 if rings[k].height_mm >= 0 else -1.0
@@ -271,15 +291,32 @@ def span_room(
     clear = float((-off - work.taper.od_mm(s) / 2).min())
     chord = np.array([x[-1] - x[0], y[-1] - y[0]])
     arc = np.abs(chord[0] * (y - y[0]) - chord[1] * (x - x[0])) / max(float(np.hypot(*chord)), 1e-9)
-    return clear, float(arc.max())
+    lies = 0.0
+    if end - begin > 1:  # the line rests on the blank between
+        on = bent.line_mm[begin + 1 : end]
+        lies = float(np.hypot(*np.diff(on, axis=0).T).sum()) if len(on) > 1 else 1.0
+        clear = 0.0
+    return SpanRoom(clear, float(arc.max()), lies)
 
 
-def _words(stopped: float | None, touching: Sequence[str], figures: Sequence[GuideLoaded]) -> str:
+UNKNOWN = (
+    "What that leaves out: the tube going oval, the crush at the grip, ferrules, nicks and hidden faults. "
+    "It is no promise that the rod holds; the maker's limit comes first."
+)
+
+
+def _words(
+    stopped: float | None, capped: bool, touching: Sequence[str], figures: Sequence[GuideLoaded]
+) -> str:
+    if stopped is not None and capped:
+        return f"Not followed past {format_weight(stopped)}: that is {habits().most_powers:.0f} times what drops its tip by a third, as far as this goes by habit. {UNKNOWN}"
     if stopped is not None:
-        return f"Stopped at {stopped:.0f} g: more would bend the blank past what its material takes. The maker's limit comes first."
+        return f"Stopped at {format_weight(stopped)}: there its surface strain reaches the limit taken for its material, from habit. {UNKNOWN}"
     if touching:
+        lying = [g for g in figures if g.lies_mm > 0]
         names = ", ".join(_name(g) for g in figures if g.id in touching)
-        return f"The line touches the blank in the gap before {names}."
+        how = "lies on" if lying else "touches"
+        return f"The line {how} the blank in the gap before {names}."
     return "The line stays clear of the blank in every gap."
 
 

@@ -23,11 +23,12 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.linalg import LinAlgError, cho_factor, cho_solve
 
 from wise_spool.core.ground.refusals import RefusedError
+from wise_spool.core.mechanics.tridiagonal import downhill
 
 Floats = NDArray[np.float64]
+Ints = NDArray[np.int_]
 
 ELEMENTS = 120
 MOST_STEPS = 32
@@ -67,6 +68,8 @@ class Rod:
     mass_g_per_mm: Callable[[Floats], Floats] | None = None
     rings: tuple[Ring, ...] = ()
     reel: tuple[float, float] | None = None
+    radius_mm: Callable[[Floats], Floats] | None = None
+    """Half its outside diameter: with it the line lies on the blank where it would cut it."""
 
 
 @dataclass(frozen=True)
@@ -99,6 +102,9 @@ class Bent:
     curvature: Floats
     line_mm: Floats
     tension_n: Floats
+    ring_at: Ints
+    ring_turn: Floats
+    lying: Ints
     steps: int
     residual: float
 
@@ -221,28 +227,73 @@ def _in_steps(system: "_System", mesh: _Mesh) -> tuple[Floats, int, float]:
     return theta, total, residual
 
 
+@dataclass(frozen=True)
+class _Path:
+    """The line at some angles: its corners on the blank, rings and places where it lies on the blank.
+
+    ``node`` (c), ``height`` (c) and ``ahead`` (c) say where each corner hangs on the chain, ``at``
+    (c, 2) where it is, ``cos`` and ``sin`` (c) which way the blank points there; ``ring`` (c) is
+    the ring's number or -1 on the bare blank. ``unit`` (l, 2), ``size`` (l) and ``pull`` (l) are
+    its legs, from the reel on when there is one.
+    """
+
+    node: Ints
+    height: Floats
+    ahead: Floats
+    ring: Ints
+    at: Floats
+    cos: Floats
+    sin: Floats
+    unit: Floats
+    size: Floats
+    pull: Floats
+
+
+@dataclass(frozen=True)
+class _Look:
+    """The rod at some angles: its energy, and what the slopes are worked out from."""
+
+    theta: Floats
+    cos: Floats
+    sin: Floats
+    turn: Floats
+    energy: float
+    path: _Path | None
+
+
 class _System:
-    """Energy, gradient and Hessian of one rod under one load."""
+    """Energy, gradient and Newton matrix of one rod under one load."""
 
     def __init__(self, rod: Rod, load: Load, mesh: _Mesh) -> None:
         self.rod, self.load, self.mesh = rod, load, mesh
-        n = mesh.ds.size
-        self.n = n
+        self.n = mesh.ds.size
         pull = math.radians(load.pull_deg)
         self.pull = np.array([math.cos(pull), math.sin(pull)])
-        spans = len(rod.rings) + (1 if rod.reel is not None else 0)
-        self.tension = np.full(max(spans, 1), float(load.tension_n))
-        """Tension of each span from the reel to the tip-top, then beyond it."""
+        self.first = 0 if rod.reel is None else 1
+        spans = max(len(rod.rings) - 1 + self.first, 0)
+        self.tension = np.full(spans, float(load.tension_n))
+        """Tension of each span between rings, from the reel or the first ring to the tip-top."""
         self.has_line = bool(rod.rings)
-        # Ring k lies at node at_ring[k] and points along the mean angle of the elements there.
-        self.before = np.array([min(max(a - 1, 0), n - 1) for a in mesh.at_ring], int)
-        self.after = np.array([min(a, n - 1) for a in mesh.at_ring], int)
-        self.height = np.array([r.height_mm for r in rod.rings])
-        self.ahead = np.array([r.ahead_mm for r in rod.rings])
-        # How much of each element lies behind each ring.
-        grid = np.arange(n)
-        self.behind = np.array([(grid < a) for a in mesh.at_ring], float).reshape(-1, n) * mesh.ds
+        self.node = np.array(mesh.at_ring, int)
+        self.height = np.array([r.height_mm for r in rod.rings], float)
+        self.ahead = np.array([r.ahead_mm for r in rod.rings], float)
+        self.reel = np.empty((0, 2)) if rod.reel is None else np.array([rod.reel], float)
+        self.side = 1.0 if not rod.rings or rod.rings[0].height_mm >= 0 else -1.0
+        self.skin = self._skin()
         self.weight = self._weights()
+
+    def _skin(self) -> tuple[Ints, Floats, Ints] | None:
+        """Nodes on which the line may come to lie, how far its surface stands off the axis there, and
+        the span each is in."""
+        if self.rod.radius_mm is None or not self.has_line:
+            return None
+        begin = 1 if self.first else int(self.node[0]) + 1
+        nodes = np.setdiff1d(np.arange(begin, self.n), self.node)
+        nodes = nodes[nodes < self.node[-1]]
+        if nodes.size == 0:
+            return None
+        span = np.searchsorted(self.node, nodes) - (1 - self.first)
+        return nodes, self.side * self.rod.radius_mm(self.mesh.station[nodes]), span
 
     def _weights(self) -> tuple[Floats, Floats] | None:
         """For own weight: each element's lever (mass beyond it times its length) and gravity."""
@@ -261,130 +312,182 @@ class _System:
         up = math.radians(self.load.uphill_deg)
         return beyond * mesh.ds, np.array([-math.sin(up), math.cos(up)])
 
-    def points(self, theta: Floats) -> tuple[Floats, Floats, Floats]:
-        """Ring centres (k, 2) with their direction's cosine and sine."""
-        mesh = self.mesh
-        c, s = np.cos(theta) * mesh.ds, np.sin(theta) * mesh.ds
-        x = np.concatenate([[0.0], np.cumsum(c)]) + self.rod.clamp_mm
-        y = np.concatenate([[0.0], np.cumsum(s)])
-        at = np.array(mesh.at_ring, int)
-        tilt = (theta[self.before] + theta[self.after]) / 2
-        tilt[at == 0] = 0.0
-        ct, st = np.cos(tilt), np.sin(tilt)
-        r = np.column_stack([
-            x[at] - self.height * st + self.ahead * ct, y[at] + self.height * ct + self.ahead * st,
-        ])  # fmt: skip
-        return r, ct, st
+    def _corners(
+        self, theta: Floats, xy: Floats, node: Ints, height: Floats, ahead: Floats
+    ) -> tuple[Floats, Floats, Floats]:
+        """Where corners are (c, 2), with the blank's direction there as cosine and sine."""
+        tilt = (theta[np.maximum(node - 1, 0)] + theta[np.minimum(node, self.n - 1)]) / 2
+        tilt[node == 0] = 0.0
+        c, s = np.cos(tilt), np.sin(tilt)
+        at = xy[node]
+        at[:, 0] += ahead * c - height * s
+        at[:, 1] += ahead * s + height * c
+        return at, c, s
 
-    def jacobian(self, theta: Floats, ct: Floats, st: Floats) -> tuple[Floats, Floats, Floats]:
-        """d r / d theta for x and y, each (k, n), and the half weights of the ring's own tilt."""
-        half = np.zeros((len(self.rod.rings), self.n))
-        rows = np.arange(half.shape[0])
-        at = np.array(self.mesh.at_ring, int)
-        free = at > 0
-        np.add.at(half, (rows[free], self.before[free]), 0.5)
-        np.add.at(half, (rows[free], self.after[free]), 0.5)
-        jx = -self.behind * np.sin(theta) + (-self.height * ct - self.ahead * st)[:, None] * half
-        jy = self.behind * np.cos(theta) + (-self.height * st + self.ahead * ct)[:, None] * half
-        return jx, jy, half
+    def _laid(self, theta: Floats, cos: Floats, sin: Floats, share: float) -> _Path:
+        """The line drawn taut through the rings, over the blank where a straight leg would cut it."""
+        xy = np.zeros((self.n + 1, 2))
+        np.cumsum(cos * self.mesh.ds, out=xy[1:, 0])
+        np.cumsum(sin * self.mesh.ds, out=xy[1:, 1])
+        xy[:, 0] += self.rod.clamp_mm
+        at, c, s = self._corners(theta, xy, self.node, self.height, self.ahead)
+        legs = np.diff(np.concatenate([self.reel, at]), axis=0)
+        node, height, ahead = self.node, self.height, self.ahead
+        ring = np.arange(node.size)
+        span = np.arange(len(legs))
+        over = [] if self.skin is None else self._over(theta, xy, at, legs)
+        if over:
+            _, off, _ = self.skin  # type: ignore[misc]
+            nodes = self.skin[0]  # type: ignore[index]
+            node = np.concatenate([node, nodes[over]])
+            order = np.argsort(node, kind="stable")
+            height = np.concatenate([height, off[over]])[order]
+            ahead = np.concatenate([ahead, np.zeros(len(over))])[order]
+            ring = np.concatenate([ring, np.full(len(over), -1)])[order]
+            node = node[order]
+            at, c, s = self._corners(theta, xy, node, height, ahead)
+            legs = np.diff(np.concatenate([self.reel, at]), axis=0)
+            ends = np.arange(len(legs)) + (1 - self.first)
+            span = np.searchsorted(self.node, node[ends]) - (1 - self.first)
+        size = np.maximum(np.hypot(legs[:, 0], legs[:, 1]), 1e-9)
+        pull = share * self.tension[span]
+        return _Path(node, height, ahead, ring, at, c, s, legs / size[:, None], size, pull)
 
-    def evaluate(self, theta: Floats, share: float) -> tuple[float, Floats, Floats]:
-        """Energy N mm, gradient (n) and Hessian (n, n) at a share of the load."""
-        mesh, k = self.mesh, self.mesh.spring
-        turn = np.diff(theta, prepend=0.0)
+    def _over(self, theta: Floats, xy: Floats, at: Floats, legs: Floats) -> list[int]:
+        """Numbers of the skin's nodes over which the line is drawn: the hull of what it would cut."""
+        assert self.skin is not None
+        nodes, off, span = self.skin
+        q, _, _ = self._corners(theta, xy, nodes, off, np.zeros(nodes.size))
+        begin = np.concatenate([self.reel, at])[:-1]
+        size = np.maximum(np.hypot(legs[:, 0], legs[:, 1]), 1e-9)
+        unit = legs / size[:, None]
+        d = q - begin[span]
+        u = unit[span]
+        along = d[:, 0] * u[:, 0] + d[:, 1] * u[:, 1]
+        out = self.side * (d[:, 1] * u[:, 0] - d[:, 0] * u[:, 1])
+        cut = (out > 0) & (along > 0) & (along < size[span])
+        over: list[int] = []
+        for k in np.unique(span[cut]).tolist():
+            which = np.flatnonzero(cut & (span == k))
+            over += _hull(which, along[which], out[which], float(size[k]))
+        return over
+
+    def look(self, theta: Floats, share: float) -> _Look:
+        """The rod at these angles under a share of its load; energy in N mm."""
+        k = self.mesh.spring
+        cos, sin = np.cos(theta), np.sin(theta)
+        turn = theta.copy()
+        turn[1:] -= theta[:-1]
         energy = 0.5 * float(k @ turn**2)
-        moment = k * turn
-        gradient = moment - np.append(moment[1:], 0.0)
-        hessian = np.zeros((self.n, self.n))
-        diagonal = k + np.append(k[1:], 0.0)
-        i = np.arange(self.n)
-        hessian[i, i] = diagonal
-        hessian[i[:-1], i[1:]] = hessian[i[1:], i[:-1]] = -k[1:]
         if self.weight is not None:
             lever, down = self.weight
-            cos, sin = np.cos(theta), np.sin(theta)
             energy -= share * float(lever @ (down[0] * cos + down[1] * sin))
-            gradient -= share * lever * (-down[0] * sin + down[1] * cos)
-            hessian[i, i] += share * lever * (down[0] * cos + down[1] * sin)
         if self.load.tension_n == 0:
-            return energy, gradient, hessian
+            return _Look(theta, cos, sin, turn, energy, None)
+        out = share * self.load.tension_n * self.pull
         if not self.has_line:
-            pull = share * self.load.tension_n * self.pull
-            cos, sin = np.cos(theta), np.sin(theta)
-            energy -= float(mesh.ds @ (pull[0] * cos + pull[1] * sin))
-            gradient -= mesh.ds * (-pull[0] * sin + pull[1] * cos)
-            hessian[i, i] += mesh.ds * (pull[0] * cos + pull[1] * sin)
-            return energy, gradient, hessian
-        return self._with_line(theta, share, energy, gradient, hessian)
+            energy -= float(self.mesh.ds @ (out[0] * cos + out[1] * sin))
+            return _Look(theta, cos, sin, turn, energy, None)
+        path = self._laid(theta, cos, sin, share)
+        energy += float(path.pull @ path.size) - float(out @ path.at[-1])
+        return _Look(theta, cos, sin, turn, energy, path)
+
+    def slopes(self, at: _Look, share: float) -> tuple[Floats, Floats, Floats, Floats]:
+        """Gradient (n) and the Newton matrix: its diagonal (n), what stands beside it (n - 1), and the
+        rows (legs, n) whose squares are added."""
+        mesh, k = self.mesh, self.mesh.spring
+        moment = k * at.turn
+        gradient = moment.copy()
+        gradient[:-1] -= moment[1:]
+        diagonal = k.copy()
+        diagonal[:-1] += k[1:]
+        beside = -k[1:]
+        if self.weight is not None:
+            lever, down = self.weight
+            gradient -= share * lever * (-down[0] * at.sin + down[1] * at.cos)
+            diagonal += share * lever * (down[0] * at.cos + down[1] * at.sin)
+        if at.path is None:
+            if self.load.tension_n and not self.has_line:
+                pull = share * self.load.tension_n * self.pull
+                gradient -= mesh.ds * (-pull[0] * at.sin + pull[1] * at.cos)
+                diagonal += mesh.ds * (pull[0] * at.cos + pull[1] * at.sin)
+            return gradient, diagonal, beside, np.empty((0, self.n))
+        return self._with_line(at, at.path, share, gradient, diagonal, beside)
 
     def _with_line(
-        self, theta: Floats, share: float, energy: float, gradient: Floats, hessian: Floats
-    ) -> tuple[float, Floats, Floats]:
-        r, ct, st = self.points(theta)
-        jx, jy, half = self.jacobian(theta, ct, st)
-        rings = len(r)
-        g = np.zeros((rings, 2))
-        h = np.zeros((2 * rings, 2 * rings))
-        tension = share * self.tension
-        path = r if self.rod.reel is None else np.vstack([self.rod.reel, r])
-        first = 0 if self.rod.reel is None else 1
-        for span in range(len(path) - 1):
-            d = path[span + 1] - path[span]
-            size = math.hypot(d[0], d[1])
-            if size < 1e-9:
-                continue
-            u, t = d / size, tension[span]
-            energy += t * size
-            across = (np.eye(2) - np.outer(u, u)) * (t / size)
-            a, b = span - first, span + 1 - first
-            g[b] += t * u
-            h[2 * b : 2 * b + 2, 2 * b : 2 * b + 2] += across
-            if a >= 0:
-                g[a] -= t * u
-                h[2 * a : 2 * a + 2, 2 * a : 2 * a + 2] += across
-                h[2 * a : 2 * a + 2, 2 * b : 2 * b + 2] -= across
-                h[2 * b : 2 * b + 2, 2 * a : 2 * a + 2] -= across
-        out = share * self.load.tension_n * self.pull
-        energy -= float(out @ r[-1])
-        g[-1] -= out
-        j = np.empty((2 * rings, self.n))
-        j[0::2], j[1::2] = jx, jy
-        gradient = gradient + jx.T @ g[:, 0] + jy.T @ g[:, 1]
-        hessian = hessian + j.T @ (h @ j)
-        i = np.arange(self.n)
-        lean = -(self.behind.T @ g[:, 0]) * np.cos(theta) - (self.behind.T @ g[:, 1]) * np.sin(
-            theta
+        self, look: _Look, path: _Path, share: float, gradient: Floats, diagonal: Floats, beside: Floats
+    ) -> tuple[Floats, Floats, Floats, Floats]:  # fmt: skip
+        mesh, n = self.mesh, self.n
+        node, h, ahead, ct, st = path.node, path.height, path.ahead, path.cos, path.sin
+        # What the line does to each corner.
+        force = path.unit * path.pull[:, None]
+        g = np.zeros((node.size, 2))
+        g[1 - self.first :] = force
+        g[: len(force) - self.first] -= force[self.first :]
+        g[-1] -= share * self.load.tension_n * self.pull
+        beyond = np.zeros((2, n + 1))
+        beyond[:, node] = (
+            g.T
+        )  # no two corners share a node but those at the clamp, which turn nothing
+        bx, by = np.cumsum(beyond[:, :0:-1], axis=1)[:, ::-1]
+        gradient += mesh.ds * (by * look.cos - bx * look.sin)
+        diagonal -= mesh.ds * (bx * look.cos + by * look.sin)
+        # A corner stands off the axis and turns with the two elements that meet there.
+        half = np.where(node > 0, 0.5, 0.0)
+        before, after = np.maximum(node - 1, 0), np.minimum(node, n - 1)
+        sx, sy = -half * (h * ct + ahead * st), half * (ahead * ct - h * st)
+        lift = g[:, 0] * sx + g[:, 1] * sy
+        gradient[before] += lift
+        gradient[after] += lift
+        arm = half * (g[:, 0] * (h * st - ahead * ct) - g[:, 1] * (h * ct + ahead * st)) / 2
+        diagonal[before] += arm
+        diagonal[after] += arm
+        last = before == after
+        diagonal[before[last]] += 2 * arm[last]
+        beside = beside.copy()
+        beside[before[~last]] += arm[~last]
+        # Each straight leg resists being turned, by its pull over its length.
+        stiff = np.sqrt(path.pull / path.size)
+        ax, ay = -path.unit[:, 1] * stiff, path.unit[:, 0] * stiff
+        leg = np.arange(stiff.size)
+        rows = np.zeros((stiff.size, n))
+        element = np.arange(0 if self.first else int(node[0]), int(node[-1]))
+        of = np.searchsorted(node, element, side="right") - (1 - self.first)
+        rows[of, element] = mesh.ds[element] * (
+            ay[of] * look.cos[element] - ax[of] * look.sin[element]
         )
-        hessian[i, i] += lean
-        arm = g[:, 0] * (self.height * st - self.ahead * ct) - g[:, 1] * (self.height * ct + self.ahead * st)  # fmt: skip
-        hessian += (half * arm[:, None]).T @ half
-        return energy, gradient, hessian
+        for which, corner, way in (
+            (leg, leg + 1 - self.first, 1.0),
+            (leg[self.first :], leg[self.first :] - self.first, -1.0),
+        ):
+            much = way * (ax[which] * sx[corner] + ay[which] * sy[corner])
+            rows[which, before[corner]] += much
+            rows[which, after[corner]] += much
+        return gradient, diagonal, beside, rows
 
     def relax(self, theta: Floats, share: float) -> tuple[Floats, int, float] | None:
         """Newton's method with a safeguarded step; None when it does not come to rest."""
-        theta = theta.copy()
-        energy, gradient, hessian = self.evaluate(theta, share)
+        at = self.look(theta.copy(), share)
         scale = self._scale(share)
         for step in range(1, MOST_STEPS + 1):
+            gradient, diagonal, beside, rows = self.slopes(at, share)
             residual = float(np.abs(gradient).max()) / scale
             if residual < GRADIENT_OK:
-                return theta, step, residual
-            move = _downhill(hessian, gradient)
+                return at.theta, step, residual
+            move = downhill(diagonal, beside, rows, gradient)
             if move is None:
                 return None
             size = float(np.abs(move).max())
             stride = min(1.0, 0.7 / size) if size > 0.7 else 1.0
             slope = float(gradient @ move)
             for _ in range(30):
-                trial = theta + stride * move
-                fresh = self.evaluate(trial, share)
-                if fresh[0] <= energy + 1e-4 * stride * slope + 1e-12 * abs(energy):
+                fresh = self.look(at.theta + stride * move, share)
+                if fresh.energy <= at.energy + 1e-4 * stride * slope + 1e-12 * abs(at.energy):
                     break
                 stride /= 2
             else:
-                return (theta, step, residual) if residual < 1e-6 else None
-            theta = trial
-            energy, gradient, hessian = fresh
+                return (at.theta, step, residual) if residual < 1e-6 else None
+            at = fresh
         return None
 
     def _scale(self, share: float) -> float:
@@ -392,25 +495,27 @@ class _System:
         heavy = 0.0 if self.weight is None else float(self.weight[0].sum())
         return max(share * self.load.tension_n * free, heavy, 1e-9)
 
+    def path(self, theta: Floats) -> _Path:
+        """The line under the whole load."""
+        return self._laid(theta, np.cos(theta), np.sin(theta), 1.0)
+
     def rub(self, theta: Floats) -> None:
-        """Span tensions after capstan friction at every ring, from the fish inward."""
+        """Span tensions after capstan friction at every ring, from the fish inward; over the blank's
+        own finish the line slides freely."""
         path = self.path(theta)
-        angles = break_angles(path, self.pull)
+        turns = _turns(path.unit, self.pull)
         tension = self.load.tension_n
         spans = self.tension.copy()
-        first = 0 if self.rod.reel is None else 1
+        corner = np.flatnonzero(path.ring >= 0)
         for ring in range(len(self.rod.rings) - 1, -1, -1):
             # Line is held at the reel and pulled at the fish: each ring takes its share.
-            tension *= math.exp(-self.load.friction * float(angles[ring]))
-            span = ring - 1 + first
+            leg = int(corner[ring]) - (1 - self.first)
+            turned = float(turns[leg]) if leg >= 0 else 0.0
+            tension *= math.exp(-self.load.friction * turned)
+            span = ring - 1 + self.first
             if span >= 0:
                 spans[span] = tension
         self.tension = spans
-
-    def path(self, theta: Floats) -> Floats:
-        """The line's corners: the reel, then every ring."""
-        r, _, _ = self.points(theta)
-        return r if self.rod.reel is None else np.vstack([self.rod.reel, r])
 
     def result(self, theta: Floats, steps: int, residual: float) -> Bent:
         """Everything about the rod at these angles."""
@@ -418,24 +523,39 @@ class _System:
         x = np.concatenate([[0.0], np.cumsum(np.cos(theta) * mesh.ds)]) + self.rod.clamp_mm
         y = np.concatenate([[0.0], np.cumsum(np.sin(theta) * mesh.ds)])
         curvature = np.append(np.diff(theta, prepend=0.0) / mesh.reach, 0.0)
-        line = self.path(theta) if self.has_line else np.empty((0, 2))
-        beyond = np.append(self.tension[: max(len(line) - 1, 0)], self.load.tension_n)
-        return Bent(mesh.station, x, y, theta, mesh.ds, curvature, line, beyond, steps, residual)
+        if not self.has_line:
+            none = np.empty(0)
+            return Bent(mesh.station, x, y, theta, mesh.ds, curvature, np.empty((0, 2)), np.array([self.load.tension_n]), np.empty(0, int), none, np.empty(0, int), steps, residual)  # fmt: skip
+        path = self.path(theta)
+        line = np.concatenate([self.reel, path.at])
+        tension = np.append(path.pull, self.load.tension_n)
+        corner = np.flatnonzero(path.ring >= 0)
+        turned = np.concatenate([np.zeros(1 - self.first), _turns(path.unit, self.pull)])
+        lying = np.flatnonzero(path.ring < 0)
+        return Bent(
+            mesh.station, x, y, theta, mesh.ds, curvature, line, tension, corner + self.first,
+            turned[corner], lying + self.first, steps, residual,
+        )  # fmt: skip
 
 
-def _downhill(hessian: Floats, gradient: Floats) -> Floats | None:
-    """A Newton step, the Hessian stiffened until it points downhill."""
-    shift = 0.0
-    base = float(np.abs(np.diag(hessian)).mean())
-    for _ in range(14):
-        try:
-            factor = cho_factor(hessian + shift * np.eye(gradient.size), check_finite=False)
-        except LinAlgError:
-            shift = max(10 * shift, 1e-4 * base)
-            continue
-        move = -np.asarray(cho_solve(factor, gradient, check_finite=False))
-        return move if np.isfinite(move).all() else None
-    return None
+def _hull(which: Ints, along: Floats, out: Floats, size: float) -> list[int]:
+    """Of places a straight leg would cut, those a taut line rests on: the upper hull from end to end."""
+    kept: list[tuple[float, float, int]] = [(0.0, 0.0, -1)]
+    points = sorted(zip(along.tolist(), out.tolist(), which.tolist(), strict=True))
+    for x, y, k in [*points, (size, 0.0, -1)]:
+        while len(kept) > 1:
+            (x0, y0, _), (x1, y1, _) = kept[-2], kept[-1]
+            if (x1 - x0) * (y - y0) - (x - x0) * (y1 - y0) < 0:
+                break
+            kept.pop()
+        kept.append((x, y, k))
+    return [k for *_, k in kept if k >= 0]
+
+
+def _turns(unit: Floats, pull: Floats) -> Floats:
+    """Angle in rad by which the line turns at the end of each leg."""
+    heading = np.arctan2(np.append(unit[:, 1], pull[1]), np.append(unit[:, 0], pull[0]))
+    return np.asarray(np.abs((np.diff(heading) + np.pi) % (2 * np.pi) - np.pi), float)
 
 
 def break_angles(path: Floats, pull: Floats) -> Floats:

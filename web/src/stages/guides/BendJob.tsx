@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { BendSetup, LoadedPlan } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { Term } from "../../words/Term";
-import { length } from "../../ui/measure";
+import { diameter, length } from "../../ui/measure";
 import type { StageProps } from "../stage";
 import { BendPicture } from "./BendPicture";
 import { useBends } from "./useBends";
@@ -102,7 +102,7 @@ export function BendJob({ selected, onSelect }: StageProps) {
         </div>
       </div>
       <p className={loaded.touching.length || loaded.stopped_at_g !== null ? "text-check" : ""}>
-        {loaded.words}{" "}
+        {loaded.words} {loaded.line_from && <span className="text-check">{loaded.line_from} </span>}
         {loaded.estimated && (
           <span className="text-soft">
             Stiffness is estimated from the label: hang a weight on the blank, under Blank.
@@ -222,9 +222,13 @@ function Figures({
               )}
               <td>{weight(g.force_n / 9.80665e-3, build.units)}</td>
               <td className={g.touches ? "text-ruin" : ""}>
-                {g.touches ? "touches" : `${g.gap_clear_mm.toFixed(1)} mm`}
+                {g.lies_mm > 0
+                  ? `lies on ${length(g.lies_mm, build.rule)}`
+                  : g.touches
+                    ? "touches"
+                    : diameter(g.gap_clear_mm, build.rule)}
               </td>
-              <td>{g.sag_mm.toFixed(1)} mm</td>
+              <td>{diameter(g.sag_mm, build.rule)}</td>
             </tr>
           );
         })}

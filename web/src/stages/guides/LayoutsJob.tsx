@@ -1,6 +1,6 @@
 import type { Layouts } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
-import { Button } from "../../ui/controls";
+import { Button, Hint } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { length } from "../../ui/measure";
 import type { StageProps } from "../stage";
@@ -30,10 +30,9 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
         <div className="mb-1 flex items-baseline gap-4">
           <h2>Side by side</h2>
           <span className="label">
-            at {layouts.loads_g.map((g) => weight(g, build.units)).join(", ")}; share of bend{" "}
-            {layouts.settled
-              ? `settled in ${layouts.rounds} rounds`
-              : "did not settle within a millimetre"}
+            at {layouts.loads_g.map((g) => weight(g, build.units)).join(", ")}; shared out, no span
+            takes more than {layouts.share_worst.toFixed(2)} times the mean share of the bend
+            {!layouts.settled && " (it did not settle within a millimetre)"}
           </span>
         </div>
         <ul>
@@ -44,7 +43,7 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
       </section>
       <section className="border-t border-line pt-3">
         <h2 className="mb-1">
-          <Term says="How far each guide may move either way before the largest break angle is a tenth larger.">
+          <Term says="How far each guide may move either way before a span’s share of the bend, a turn of the line or the path from the spool is a tenth worse, or the line touches.">
             Where care pays
           </Term>
         </h2>
@@ -180,7 +179,11 @@ function Tolerances({
             >
               guide {t.number}
             </button>
-            <span className="fig text-right text-body">{length(t.toward_butt_mm, build.rule)}</span>
+            <Hint text={t.toward_butt_why}>
+              <span className="fig text-right text-body">
+                {length(t.toward_butt_mm, build.rule)}
+              </span>
+            </Hint>
             <span className="flex h-3 justify-end bg-mat/40">
               <span
                 className="bg-accent"
@@ -190,7 +193,9 @@ function Tolerances({
             <span className="flex h-3 bg-mat/40">
               <span className="bg-accent" style={{ width: `${(t.toward_tip_mm / most) * 100}%` }} />
             </span>
-            <span className="fig text-body">{length(t.toward_tip_mm, build.rule)}</span>
+            <Hint text={t.toward_tip_why}>
+              <span className="fig text-body">{length(t.toward_tip_mm, build.rule)}</span>
+            </Hint>
           </li>
         );
       })}
