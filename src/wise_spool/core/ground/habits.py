@@ -158,6 +158,85 @@ class Habits(Frozen):
         "memory",
         "blank-power",
     )
+    power_p_off: float = _habit(
+        0.25,
+        "How far that exponent may lie off, one standard deviation.",
+        "power",
+        0.02,
+        1,
+        "memory",
+    )
+    wall_course_off: float = _habit(
+        0.08,
+        "How far the wall's course may lie off that, as a share of stiffness.",
+        "share",
+        0,
+        1,
+        "memory",
+    )
+    power_clamp_mm: float = _habit(
+        300.0,
+        "Power is stated for a blank clamped this far from its butt, a fifth of it at most.",
+        "mm",
+        0,
+        1000,
+        "our own convention",
+    )
+    drop_off_mm: float = _habit(
+        2.0, "A drop is read to this, one standard deviation.", "mm", 0.1, 20, "habit"
+    )
+    hung_off: float = _habit(
+        0.01, "A weight is known to this share of it.", "share", 0.001, 0.2, "habit"
+    )
+    clamped_off_mm: float = _habit(
+        3.0, "Where the clamp holds is known to this.", "mm", 0.1, 30, "habit"
+    )
+    angle_off_deg: float = _habit(1.5, "A tip angle is read to this.", "°", 0.1, 10, "habit")
+    size_off: float = _habit(
+        0.5,
+        "A blank known by its size alone may be this share stiffer or softer.",
+        "share",
+        0.1,
+        3,
+        "memory",
+    )
+    odd_stiffness: float = _habit(
+        5.0,
+        "A bend that makes a blank this many times stiffer or softer than its size is asked about.",
+        "times",
+        1.5,
+        50,
+        "habit",
+        "blank-static-asked",
+    )
+    fly_line_5_n: float = _habit(0.95, "Power of a blank for fly line 5.", "N", 0.3, 3, "memory")
+    fly_line_step: float = _habit(
+        1.185, "How much more power the next fly line takes.", "times", 1.01, 2, "memory"
+    )
+    power_per_cast_n_g: float = _habit(
+        0.25,
+        "Power of a blank for each gram it casts, middle of its range.",
+        "N/g",
+        0.02,
+        2,
+        "memory",
+    )
+    power_per_line_n_lb: float = _habit(
+        0.45,
+        "Power of a blank for each pound of line it is rated for, middle of its range.",
+        "N/lb",
+        0.05,
+        3,
+        "memory",
+    )
+    joint_stiffer: float = _habit(
+        1.8,
+        "Where two sections overlap the blank is this many times as stiff as one.",
+        "times",
+        1,
+        4,
+        "memory",
+    )
     edge: float = _habit(
         0.12,
         "Within this share of a class's edge a blank is said to lie between two.",
@@ -625,6 +704,14 @@ class Habits(Frozen):
         "g/mL",
         1,
         3,
+        "memory",
+    )
+    young_n_mm2: Table = _table(
+        {"carbon": 120_000, "glass": 38_000, "composite": 80_000},
+        "Stiffness of a blank's wall along it, as laid",
+        "N/mm²",
+        5_000,
+        250_000,
         "memory",
     )
     wall_share: Table = _table(

@@ -47,7 +47,7 @@ def plan_train(
         return None
     taper, length = work.taper, work.length_mm
     clamp = held_to_mm(handle, length)
-    ei = stiffness_of(stiffness, work).ei
+    course = stiffness_of(stiffness, work)
     mass = blank_g_per_mm(build.blank, taper)
     at = {g.id: g.marked_mm for g in guides.placed if g.marked_mm is not None}
     tip_top = tip_top_mass_g(build.guides.tip_top)
@@ -56,11 +56,11 @@ def plan_train(
         lumps = [(at[g.id], guide_mass_g(g)) for g in train if g.id in at]
         if tip_g:
             lumps.append((length, tip_g))
-        f = first_frequency_hz(length, clamp, ei, mass, lumps)
+        f = first_frequency_hz(length, clamp, course.ei, mass, lumps, breaks_mm=course.breaks_mm)
         total = sum(m for _, m in lumps)
         return TrainCase(words=words, mass_g=round(total, 2), frequency_hz=round(f, 3), slower_percent=round(100 * (1 - f / bare), 1))  # fmt: skip
 
-    bare = first_frequency_hz(length, clamp, ei, mass)
+    bare = first_frequency_hz(length, clamp, course.ei, mass, breaks_mm=course.breaks_mm)
     train = build.guides.train
     smaller = [g.model_copy(update={"ring_mm": max(g.ring_mm - 1, 3), "mass_g": None}) for g in train]  # fmt: skip
     double = [g.model_copy(update={"feet": "double", "mass_g": None}) for g in train]

@@ -8,14 +8,15 @@ Method page: ``docs/methods/stiffness.md``.
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy.optimize import least_squares
 
-from wise_spool.core.blank.stiffness import Stiffness, StiffnessPlan, bent_by
+from wise_spool.core.blank.hanging import bent_by
+from wise_spool.core.blank.stiffness import StiffnessPlan, stiffness_of
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.blank import StaticReading
 from wise_spool.core.document.build import Build
@@ -198,10 +199,11 @@ def _said(
     stiffness: StiffnessPlan,
 ) -> PhotoFit:
     assert work.taper is not None and work.length_mm is not None
-    k = stiffness.k_n_mm2 * factor
+    course = stiffness_of(stiffness, work)
+    course = replace(course, log_k=course.log_k + math.log(factor))
     clamp = min(300.0, 0.3 * work.length_mm)
     weight = max(1.0, round(0.25 * stiffness.power_g * factor))
-    drop = bent_by(work.taper, Stiffness(work.taper, k, stiffness.p).ei, clamp, work.length_mm, weight * GRAVITY_N_PER_G)  # fmt: skip
+    drop = bent_by(course, clamp, work.length_mm, weight * GRAVITY_N_PER_G)  # fmt: skip
     cut = build.blank.trim_butt_mm
     return PhotoFit(
         factor=round(factor, 4),

@@ -151,9 +151,9 @@ def dress(
     lip = clamp if guides.spool_lip_mm is None else min(guides.spool_lip_mm, clamp)
     reel = (lip, side * build.guides.reel.height_mm)
     mass = blank_g_per_mm(build.blank, taper)
+    course = stiffness_of(stiffness, work)
     rod = Rod(
-        length, clamp, stiffness_of(stiffness, work).ei, mass, tuple(rings), reel,
-        lambda x: taper.od_mm(x) / 2,
+        length, clamp, course.ei, mass, tuple(rings), reel, lambda x: taper.od_mm(x) / 2, course.breaks_mm,
     )  # fmt: skip
     return Dressed(rod, (*(i for _, i, _ in placed), "tip-top"), (*(n for *_, n in placed), 0))
 

@@ -70,6 +70,8 @@ class Rod:
     reel: tuple[float, float] | None = None
     radius_mm: Callable[[Floats], Floats] | None = None
     """Half its outside diameter: with it the line lies on the blank where it would cut it."""
+    breaks_mm: tuple[float, ...] = ()
+    """Stations at which EI jumps: a node is put on each."""
 
 
 @dataclass(frozen=True)
@@ -145,7 +147,8 @@ def _mesh(rod: Rod, elements: int) -> _Mesh:
     inner = {k: s for k, s in taken.items() if 0 < k < elements}
     for k, s in inner.items():
         station[k] = s
-    extra = [s for s in spots if np.abs(station - s).min() > 1e-6]
+    jumps = [b for b in rod.breaks_mm if rod.clamp_mm < b < rod.length_mm]
+    extra = [s for s in (*spots, *jumps) if np.abs(station - s).min() > 1e-6]
     if extra:
         station = np.union1d(station, extra)
     station = np.maximum.accumulate(station)
@@ -155,9 +158,23 @@ def _mesh(rod: Rod, elements: int) -> _Mesh:
     ds = np.diff(station)
     middle = (station[:-1] + station[1:]) / 2
     reach = np.concatenate([[ds[0] / 2], (ds[:-1] + ds[1:]) / 2])
-    ei = rod.stiffness_n_mm2(station[:-1])
     at = tuple(int(np.abs(station - s).argmin()) for s in spots)
-    return _Mesh(station, ds, middle, ei / reach, reach, at)
+    return _Mesh(station, ds, middle, springs(station, rod.stiffness_n_mm2), reach, at)
+
+
+def springs(station_mm: Floats, stiffness_n_mm2: Callable[[Floats], Floats]) -> Floats:
+    """Stiffness in N mm of the bend at each node (n) but the tip, for nodes (n + 1) from the clamp.
+
+    A bend sits between two half elements, each of its own EI: second order across a jump that a node
+    stands on, too.
+    """
+    ds = np.diff(station_mm)
+    places = np.concatenate([station_mm[:-1] + ds / 4, station_mm[1:-1] - ds[:-1] / 4])
+    inward = stiffness_n_mm2(places)
+    with np.errstate(divide="ignore", invalid="ignore"):  # no stiffness at all is said by the bend
+        give = ds / 2 / inward[: ds.size]
+        give[1:] += ds[:-1] / 2 / inward[ds.size :]
+        return np.asarray(1 / give)
 
 
 def bend(rod: Rod, load: Load, elements: int = ELEMENTS, start: Floats | None = None) -> Bent:

@@ -11,6 +11,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.linalg import eigh
 
+from wise_spool.core.mechanics.elastica import springs
+
 Floats = NDArray[np.float64]
 
 
@@ -21,19 +23,20 @@ def first_frequency_hz(
     mass_g_per_mm: Callable[[Floats], Floats],
     lumps: Sequence[tuple[float, float]] = (),
     elements: int = 120,
+    breaks_mm: Sequence[float] = (),
 ) -> float:
-    """Lowest frequency in Hz of a cantilever with lumps of (station mm, mass g) on it.
+    """Lowest frequency in Hz of a cantilever with lumps of (station mm, mass g) on it; its EI may jump
+    at ``breaks_mm``.
 
     Raises ``ValueError`` when nothing has mass or nothing is free.
     """
-    station = np.linspace(clamp_mm, length_mm, elements + 1)
-    ds = np.diff(station)
-    if ds[0] <= 0:
+    if length_mm <= clamp_mm:
         raise ValueError("nothing stands free of the clamp")
-    reach = np.concatenate([[ds[0] / 2], (ds[:-1] + ds[1:]) / 2])
-    # Spring of the half element at the clamp sits a quarter element in.
-    at = np.concatenate([[station[0] + ds[0] / 4], station[1:-1]])
-    spring = stiffness_n_mm2(at) / reach
+    jumps = [b for b in breaks_mm if clamp_mm < b < length_mm]
+    station = np.union1d(np.linspace(clamp_mm, length_mm, elements + 1), jumps)
+    elements = station.size - 1
+    ds = np.diff(station)
+    spring = springs(station, stiffness_n_mm2)
     mass = np.zeros(elements + 1)
     element = mass_g_per_mm((station[:-1] + station[1:]) / 2) * ds
     mass[:-1] += element / 2

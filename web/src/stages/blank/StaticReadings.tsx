@@ -49,7 +49,7 @@ export function StaticReadings() {
       measured: "measured",
       fitted: "measured, fitted over the readings",
       label: "estimated from the label",
-      material: "estimated from the material",
+      size: "estimated from its size and material",
     }[s.source];
   return (
     <section className="border-t border-line pt-3">
@@ -65,7 +65,12 @@ export function StaticReadings() {
             by a third: <strong>{s.power_words}</strong>, <strong>{s.action_words}</strong> at{" "}
             {Math.round(s.action_deg)}°.{" "}
             <span className="text-soft">
-              {how}, ±{Math.round(s.off_percent)} %
+              {how},{" "}
+              {s.source === "measured" || s.source === "fitted"
+                ? "nineteen times in twenty"
+                : "perhaps"}{" "}
+              {weight(s.low_g, build.units)} to {weight(s.high_g, build.units)}
+              {s.source === "label" && s.label_read !== s.power_words && ` (${s.label_read})`}
               {s.label_words &&
                 s.source !== "label" &&
                 (s.agrees === false
