@@ -35,7 +35,10 @@ def notice() -> int:
     changed = subprocess.run(["git", "diff", "--name-only", "src"], capture_output=True, text=True, check=True)  # fmt: skip
     module = Path(changed.stdout.split("\n", 1)[0])
     room = Path("tests/core") / module.parent.name
-    suites = [["tests.core.test_rules"], ["discover", "-s", "tests/core", "-t", "."]]
+    suites = [
+        ["tests.core.test_figures", "tests.core.test_rules"],
+        ["discover", "-s", "tests/core", "-t", "."],
+    ]
     if room.is_dir() and module.parent.name != "core":
         suites.insert(1, ["discover", "-s", str(room), "-t", "."])
         if (room / f"test_{module.name}").exists():

@@ -14,13 +14,14 @@ from wise_spool.core.document.blank import Reading
 from wise_spool.core.document.finish import Finish
 from wise_spool.core.document.guides import Guides, Reel
 from wise_spool.core.document.parts import Handle, Reamer, Stock
-from wise_spool.core.document.spine import ClockPlace, Drop, Spine
+from wise_spool.core.document.spine import ClockPlace, Drop, RollTrial, Spine
 from wise_spool.core.finish.coats import plan_finish
 from wise_spool.core.mechanics.elastica import Load, Ring, Rod, _mesh, _System
 from wise_spool.core.mechanics.rolling import RollModel
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod as WholeRod
 from wise_spool.core.spine.deciding import roll_under_load
+from wise_spool.core.spine.resting import read_zone
 from wise_spool.core.spine.trainer import make_blank, weigh_round
 
 
@@ -120,6 +121,11 @@ class TheBend(unittest.TestCase):
 
 
 class TheSpine(unittest.TestCase):
+    def test_the_strict_school_asks_for_what_is_missing_to_five(self):
+        for have in (2, 3, 4):
+            rests = [RollTrial(angle_deg=40.0 + n) for n in range(have)]
+            self.assertEqual(read_zone("whole", rests, strict=True).more_trials, 5 - have)
+
     def test_torque_is_judged_at_a_third_of_the_free_length(self):
         drops = tuple(Drop(angle_deg=a, drop_mm=60 + 4 * math.cos(2 * math.radians(a - 40))) for a in range(0, 360, 20))  # fmt: skip
         b = build(blank=blank(), spine=Spine(school="stiff_axis", drops=drops, weight_g=100, clamp_mm=300))  # fmt: skip

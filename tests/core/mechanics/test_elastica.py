@@ -331,6 +331,14 @@ class Frequencies(unittest.TestCase):
         want = 8.719 * math.sqrt(ei / (m * 1e-6 * length**4)) / (2 * math.pi)
         self.assertAlmostEqual(got / want, 1, delta=5e-3)
 
+    def test_a_mass_between_two_nodes_counts_once(self):
+        # w = sqrt(3 EI / (M a^3)) for a mass at a on a beam that weighs nothing.
+        ei, grams = 1e7, 50.0
+        for a in (703.0, 748.0, 790.0):
+            got = first_frequency_hz(1000.0, 0, even(ei), lambda x: np.full_like(x, 1e-7), [(a, grams)], elements=20)  # fmt: skip
+            want = math.sqrt(3 * ei / (grams * 1e-6 * a**3)) / (2 * math.pi)
+            self.assertAlmostEqual(got / want, 1, delta=0.02)
+
     def test_a_tip_mass_slows_it(self):
         # Massless beam with a tip mass: w = sqrt(3 EI / (M L^3)).
         ei, length, grams = 1e7, 1000.0, 50.0

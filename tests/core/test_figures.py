@@ -1,0 +1,101 @@
+"""Every figure of some rods, as it was when somebody last looked and agreed.
+
+Each section of a plan is drawn into two sums, one over its numbers and one over its words, each leaf
+weighed by where it stands. A rule that changes a figure changes a sum: then look whether that was
+meant, and agree with ``python -m tests.core.test_figures``. What a figure should be is checked
+elsewhere; here it is only that nothing moves unseen.
+"""
+
+import hashlib
+import json
+import math
+import random
+import unittest
+from datetime import UTC, datetime
+from pathlib import Path
+
+from tests.core.simulators import SHOP
+from tests.core.work.test_order_at_the_bench import some_stack
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.guides import BendSetup
+from wise_spool.core.mechanics.elastica import BendError
+from wise_spool.core.plan import plan
+from wise_spool.core.rod import Rod
+from wise_spool.core.shop.kits import KITS
+from wise_spool.demo.shop import demo_builds
+
+AGREED = Path(__file__).with_name("figures.json")
+NOW = datetime(2026, 3, 14, 9, 30, tzinfo=UTC)
+CLOSE = 1e-8
+SHARED_OUT = ("TP-041", "TP-044")
+"""Rods whose layouts are drawn in too; the rest would take long."""
+
+
+def weight(path: str) -> float:
+    """A number between 1 and 2 that belongs to a place."""
+    return 1 + int.from_bytes(hashlib.sha256(path.encode()).digest()[:4], "big") / 2**32
+
+
+def sums(value: object, path: str = "") -> tuple[float, float, int]:
+    """Weighed numbers, their sizes added up, and a sum over the words."""
+    if isinstance(value, bool) or value is None:
+        return 0.0, 0.0, int(weight(f"{path}{value}") * 1e6)
+    if isinstance(value, int | float):
+        shown = weight(path) * math.asinh(10 * value)  # a hundredth counts beside a thousand
+        return shown, abs(shown), 0
+    if isinstance(value, str):
+        return 0.0, 0.0, int(weight(path + value) * 1e6)
+    inside = value.items() if isinstance(value, dict) else enumerate(value)  # type: ignore[arg-type, var-annotated]
+    total, size, words = 0.0, 0.0, 0
+    for key, one in inside:
+        t, s, w = sums(one, f"{path}.{key}")
+        total, size, words = total + t, size + s, words + w
+    return total, size, words
+
+
+def some_rods() -> dict[str, Build]:
+    """The demo's rods in their own units, a kit each on one of their blanks, and some stacks as they come."""
+    shop = demo_builds(NOW)
+    rods = {b.number or b.name: b for b in shop}
+    for name, kit in KITS.items():
+        parts = shop[1].handle.model_copy(update={"parts": kit.parts, "reamers": SHOP})
+        units = {"weight": "oz", "warmth": "°F", "volume": "fl oz"}
+        rods[f"kit {name}"] = shop[1].model_copy(update={"handle": parts, "done": (), "units": type(shop[1].units)(**units)})  # fmt: skip
+    for seed in range(6):
+        rods[f"stack {seed}"] = shop[3].model_copy(update={"handle": some_stack(random.Random(seed)), "done": ()})  # fmt: skip
+    return rods
+
+
+def drawn(build: Build) -> dict[str, list[float]]:
+    """Two sums and a size a section of the plan, and of the bend."""
+    rod = Rod.of(build)
+    whole = json.loads(plan(rod).model_dump_json())
+    for pull, friction in ((90.0, 0.0), (120.0, 0.1)):
+        try:
+            bent = rod.under_load(BendSetup(load_g=200, pull_deg=pull, friction=friction, own_weight=friction > 0))  # fmt: skip
+            whole[f"bend {pull:.0f}"] = json.loads(
+                bent.model_dump_json(exclude={"steps", "residual"})
+            )
+            whole["reel side"] = json.loads(rod.reel_side.model_dump_json())
+            whole["train"] = None if rod.train is None else json.loads(rod.train.model_dump_json())
+        except BendError as error:
+            whole[f"bend {pull:.0f}"] = str(error)
+    if build.number in SHARED_OUT and len(build.guides.train) > 1:
+        whole["layouts"] = json.loads(rod.layouts.model_dump_json())
+    return {section: [*sums(value)] for section, value in whole.items()}
+
+
+class Figures(unittest.TestCase):
+    def test_no_figure_moves_unseen(self):
+        agreed = json.loads(AGREED.read_text())
+        for name, build in some_rods().items():
+            now = drawn(build)
+            self.assertEqual(set(now), set(agreed[name]), name)
+            for section, (total, size, words) in agreed[name].items():
+                with self.subTest(rod=name, section=section):
+                    self.assertAlmostEqual(now[section][0], total, delta=CLOSE * max(size, 1e-3))
+                    self.assertEqual(now[section][2], words, "its words")
+
+
+if __name__ == "__main__":
+    AGREED.write_text(json.dumps({n: drawn(b) for n, b in some_rods().items()}, indent=1) + "\n")
