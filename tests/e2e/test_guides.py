@@ -71,21 +71,43 @@ class UnderLoad(OnTheDemo):
 
 
 class Choosing(OnTheDemo):
+    def test_no_mix_of_switches_leaves_the_bend_dead(self):
+        for reel in (False, True):
+            for kind in ("spinning", "casting"):
+                build = {"name": "bare", "brief": {"rod_type": kind}, "blank": {"length_mm": 2000, "readings": [{"station_mm": 0, "od_mm": 12}, {"station_mm": 2000, "od_mm": 2}]}, "guides": {"train": [{"id": "g1", "ring_mm": 6, "at": {"datum": "tip_top_ring", "distance_mm": 200}}]}}  # fmt: skip
+                if reel:
+                    build["handle"] = {"parts": [{"id": "s", "kind": "reel_seat", "length_mm": 110, "od_butt_mm": 22, "od_tip_mm": 22, "seat": {"bore_mm": 16, "usable_from_mm": 4, "usable_to_mm": 100, "foot_centre_mm": 50}}]}  # fmt: skip
+                for friction in (0, 0.1):
+                    for own_weight in (False, True):
+                        setups = [{"load_g": load, "pull_deg": pull, "friction": friction, "own_weight": own_weight} for load, pull in ((0, 90), (300, 0), (300, 90), (300, 180))]  # fmt: skip
+                        answer = self.page.request.post(f"{self.server.url}/api/bends", data={"build": build, "setups": setups})  # fmt: skip
+                        self.assertIn(answer.status, (200, 422), answer.text()[:300])
+                        if answer.status == 200 and not reel:
+                            self.assertIn("No reel yet", answer.json()["loaded"][0]["line_from"])
+
     def test_layouts_side_by_side_and_one_taken(self):
         self.at("Holm Casting", "guides/layouts")
         self.page.get_by_role("button", name="Take it: share of bend").click()
         self.kept()
-        self.assertTrue(
-            all(g["at"]["datum"] == "tip_top_ring" for g in self.build["guides"]["train"])
-        )
+        placed = self.plan["guides"]["placed"]
+        shown = self.page.get_by_role("img", name="as planned").get_attribute("aria-label")
+        self.assertTrue(all(g["source"] == "stated" for g in placed), shown)
         expect(self.page.get_by_role("list", name="Tolerance of each guide")).to_be_visible()
 
     def test_the_reel_side_by_geometry(self):
         self.at("Skerry 10", "guides/reel-side")
         self.fill("Axis points down by", "5")
-        self.press("Place them on the path")
-        last = self.build["guides"]["train"][9]["at"]
-        self.assertEqual(last["datum"], "spool_lip")
+        row = self.page.get_by_role("row").filter(
+            has=self.page.get_by_role("button", name="Place guide 10 on the path")
+        )
+        expect(row).to_contain_text("nearer")
+        before = self.build["guides"]["train"]
+        self.press("Place guide 10 on the path")
+        self.kept()
+        train = self.build["guides"]["train"]
+        self.assertEqual(train[9]["at"]["datum"], "spool_lip")
+        self.assertNotEqual(train[9]["at"], before[9]["at"])
+        self.assertEqual(train[8]["at"], before[8]["at"])
         self.fill("Axis points down by", "0")
         expect(self.page.get_by_text("runs level")).to_be_visible()
 

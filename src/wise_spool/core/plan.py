@@ -14,7 +14,8 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import following
 from wise_spool.core.ground.measures import MarkingRule, round_to_rule
 from wise_spool.core.ground.units import speaking
-from wise_spool.core.guides.placing import GuidesPlan, find_in_guides
+from wise_spool.core.guides.findings import find_in_guides
+from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.findings import find_in_handle
 from wise_spool.core.handle.stack import Mark
@@ -83,7 +84,7 @@ def _planned(rod: Rod) -> Plan:
             *find_in_stiffness(build.blank, rod.stiffness),
             *find_in_spine(build, rod.spine),
             *find_in_handle(build, rod.handle, rod.work_blank),
-            *find_in_guides(build, rod.guides, rod.work_blank, rod.handle),
+            *find_in_guides(build, rod.guides, rod.work_blank, rod.handle, rod.under_power),
             *find_in_work(build, rod.handle, rod.work, rod.balance),
             *find_in_finish(build, rod.finish),
         ]

@@ -34,11 +34,13 @@ from wise_spool.core.guides.under_load import LoadedPlan, plan_loaded
 from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.mechanics.elastica import BendError
-from wise_spool.core.spine.deciding import PencilPlace, SpinePlan, plan_spine
+from wise_spool.core.spine.deciding import PencilPlace, SpinePlan, guides_below, plan_spine
 from wise_spool.core.work.balance import BalancePlan, plan_balance
 from wise_spool.core.work.planning import WorkPlan, plan_work
 from wise_spool.core.wraps.wraps import WrapLaid, wraps_on
 
+MOST_HUNG_G = 20_000.0
+"""The heaviest load that is laid on a rod."""
 T = TypeVar("T")
 
 
@@ -173,6 +175,21 @@ class Rod:
             return plan_loaded(
                 self.build, self.work_blank, self.handle, self.guides, self.bendable, setup
             )
+
+    @derived
+    def under_power(self) -> LoadedPlan | None:
+        """A rod with its guides on top at the load that drops its tip by a third: whether the line then
+        lies on the blank. None for other rods, and while it cannot be bent."""
+        if (
+            self.stiffness is None
+            or guides_below(self.design.brief.rod_type)
+            or len(self.guides.placed) < 2
+        ):
+            return None
+        try:
+            return self.under_load(BendSetup(load_g=min(self.stiffness.power_g, MOST_HUNG_G)))
+        except BendError:
+            return None
 
     @derived
     def layouts(self) -> LayoutsPlan:

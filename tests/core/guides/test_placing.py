@@ -7,9 +7,9 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from tests.core.samples import INCH, blank, build, codes, finding, grip, guide, rod, seat
-from wise_spool.core.document.blank import Blank, Joint
+from wise_spool.core.document.blank import Joint
 from wise_spool.core.document.design import Brief
-from wise_spool.core.document.guides import Guides, Reel, StatedAt, TipTop
+from wise_spool.core.document.guides import Guides, Reel, StatedAt, StaticTest, TestRow, TipTop
 from wise_spool.core.document.parts import Handle
 from wise_spool.core.ground.measures import STEP_MM
 from wise_spool.core.guides.closing import (
@@ -328,11 +328,32 @@ class WhatIsSaid(unittest.TestCase):
         cold = rod(guide(1, 100).model_copy(update={"ring_mm": 4}), brief=Brief(cold=True))
         self.assertIn("guides-ice", codes(plan(cold)))
 
-    def test_about_one_a_foot(self):
-        # Common practice: about one guide a foot plus the tip-top, as a starting point.
-        p = plan(build(blank=Blank(length_mm=7 * 304.8), guides=Guides(tip_top=TipTop())))
-        self.assertEqual(p.guides.usual_count, 7)
-        self.assertIn("About 7", finding(p, "guides-empty").sentence)
+    def test_nine_or_ten_on_a_seven_foot_spinning_rod_are_usual(self):
+        train = (*(guide(n) for n in range(8)), guide(8, 1300))
+        seven = build(blank=blank(2134), guides=Guides(train=train))
+        self.assertNotIn("guides-count", codes(plan(seven)))
+        few = build(blank=blank(2134), guides=Guides(train=(guide(0), guide(1), guide(2, 1300))))
+        said = finding(plan(few), "guides-count").sentence
+        self.assertIn("8 to 10 are usual on a spinning rod", said)
+
+    def test_a_long_reach_and_a_failed_test_are_said(self):
+        far = tuple(guide(n, at) for n, at in enumerate((100, 210, 330, 900, 1280)))
+        b = build(blank=blank(), guides=Guides(train=far))
+        self.assertEqual(finding(plan(b), "guides-long-reach").field, "guides.train.g3")
+        near = tuple(guide(n, at) for n, at in enumerate((100, 210, 330, 460, 600)))
+        b = build(blank=blank(), guides=Guides(train=near))
+        self.assertNotIn("guides-long-reach", codes(plan(b)))
+        rows = (TestRow(id="g1", touches=True), TestRow(id="g2"))
+        tested = b.model_copy(update={"guides": b.guides.model_copy(update={"static_test": StaticTest(rows=rows)})})  # fmt: skip
+        said = finding(plan(tested), "guides-test-failed")
+        self.assertEqual((said.weight, said.field), ("check", "guides.train.g1"))
+
+    def test_the_line_on_a_blank_with_guides_on_top_is_said(self):
+        low = tuple(guide(n, at).model_copy(update={"height_mm": 7.0}) for n, at in enumerate((150, 450, 800, 1200)))  # fmt: skip
+        b = build(blank=blank(label_power="medium"), brief=Brief(rod_type="casting"), handle=Handle(parts=(grip(), seat())), guides=Guides(train=low))  # fmt: skip
+        self.assertIn("lies on the blank behind", finding(plan(b), "guides-line-on-blank").sentence)
+        hung = b.model_copy(update={"brief": Brief(rod_type="spinning")})
+        self.assertNotIn("guides-line-on-blank", codes(plan(hung)))
 
     def test_an_unstated_stripper_is_assumed_and_said(self):
         p = plan(rod(guide(1), guide(2), guide(3), parts=(grip(), seat())))

@@ -621,6 +621,24 @@ class Habits(Frozen):
         1,
         "memory",
     )
+    longest_reach_share: float = _habit(
+        0.2,
+        "A gap of more than this share of the blank leaves the line unled.",
+        "share",
+        0.05,
+        1,
+        "memory",
+        "guides-long-reach",
+    )
+    longest_reach_mm: float = _habit(
+        320.0,
+        "A gap under this is no long reach on any blank.",
+        "mm",
+        50,
+        1500,
+        "memory",
+        "guides-long-reach",
+    )
     smallest_cold_ring_mm: float = _habit(
         5.0, "Rings under this freeze shut.", "mm", 2, 12, "habit", "guides-ice"
     )
@@ -803,6 +821,15 @@ class Habits(Frozen):
         30,
         2000,
         "memory",
+    )
+    guides_over_feet: Table = _table(
+        {"spinning": 2.0, "casting": 2.0, "trolling": 0.0, "fly": 2.0},
+        "Guides beside the tip-top are about the rod's feet of length and so many more",
+        "guides",
+        -3,
+        8,
+        "memory",
+        "guides-count",
     )
     stripper_from_lip_mm: Table = _table(
         {"spinning": 560, "casting": 430, "trolling": 600, "fly": 700},

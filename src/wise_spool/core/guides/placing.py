@@ -9,15 +9,13 @@ from dataclasses import dataclass
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.blank import Joint
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.design import RodType
 from wise_spool.core.document.guides import Datum, Guide, Guides, MarkUnder, StatedAt
-from wise_spool.core.ground.findings import Finding, Noted
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import (
     MM_PER_FOOT,
-    STEP_MM,
     MarkingRule,
-    format_length,
     round_to_rule,
 )
 from wise_spool.core.guides.closing import close_after_gap, close_from_first_gap
@@ -25,9 +23,8 @@ from wise_spool.core.guides.datums import (
     Datums,
     DatumUnknownError,
     Origin,
-    datum_words,
 )
-from wise_spool.core.guides.gaps import GuidePlaced, Source, judge_gaps
+from wise_spool.core.guides.gaps import GuidePlaced, Source
 from wise_spool.core.handle.assembling import HandlePlan
 
 
@@ -40,7 +37,18 @@ class GuidesPlan(Frozen):
     seat_front_mm: float | None
     measured_from: dict[Datum, Origin]
     mark_from: Datum
-    usual_count: int | None
+    usual_least: int | None
+    usual_most: int | None
+
+
+def usual_count(length_mm: float, rod_type: RodType) -> tuple[int, int]:
+    """Least and most guides that are usual on a rod of that length: one a foot and some, by its kind.
+
+    >>> usual_count(2134, "spinning")
+    (8, 10)
+    """
+    middle = length_mm / MM_PER_FOOT + habits().guides_over_feet[rod_type]
+    return max(round(middle - 1), 1), max(round(middle + 1), 2)
 
 
 def edge_offset_mm(guide: Guide) -> float:
@@ -106,7 +114,7 @@ def plan_guides(build: Build, datums: Datums | None, handle: HandlePlan) -> Guid
     if datums is not None and spots:
         _assume_stripper(spots, build, datums, handle)
         _close_runs(spots, train.first_gap_mm)
-    usual = None if datums is None else round(datums.length_mm / MM_PER_FOOT)
+    usual = None if datums is None else usual_count(datums.length_mm, build.brief.rod_type)
     return GuidesPlan(
         placed=tuple(_placed(spots, build, datums)),
         tip_top_ring_mm=datums.tip_top_ring_mm if datums else None,
@@ -114,7 +122,8 @@ def plan_guides(build: Build, datums: Datums | None, handle: HandlePlan) -> Guid
         seat_front_mm=datums.seat_front_mm if datums else None,
         measured_from=datums.known if datums else {},
         mark_from=train.mark_from,
-        usual_count=usual,
+        usual_least=None if usual is None else usual[0],
+        usual_most=None if usual is None else usual[1],
     )
 
 
@@ -243,201 +252,6 @@ def _marked(
     return datums.station(train.mark_from, round_to_rule(distance, rule)) + offset
 
 
-def find_in_guides(
-    build: Build, plan: GuidesPlan, work: WorkingBlank, handle: HandlePlan
-) -> list[Finding]:
-    """Everything that would ruin the train, and what the builder should know."""
-    rule = build.rule
-    add = Noted("guides")
-    if not plan.placed:
-        usual = (
-            f" About {plan.usual_count} and a tip-top is usual for this length."
-            if plan.usual_count
-            else ""
-        )
-        add(
-            "guides-empty",
-            "check",
-            f"No guides are listed yet.{usual}",
-            "About one guide a foot, plus the tip-top, is a starting point only.",
-        )
-        return add.found
-    _judge_counts(build, plan, add)
-    _judge_reel(build, plan, add, rule)
-    _judge_places(build, plan, work, handle, add, rule)
-    judge_gaps(plan.placed, add, rule)
-    return add.found
-
-
-def _judge_counts(build: Build, plan: GuidesPlan, add: Noted) -> None:
-    count = len(plan.placed)
-    if plan.usual_count is not None and abs(count - plan.usual_count) > 2:
-        add(
-            "guides-count",
-            "note",
-            f"{count} {'guide' if count == 1 else 'guides'} and a tip-top; about {plan.usual_count} is usual for this length.",
-            "About one guide a foot, plus the tip-top, is a starting point only.",
-        )
-    for g in plan.placed:
-        if g.source == "unplaced" and g.stated_from in ("spool_lip", "seat_front"):
-            add(
-                "guides-datum-unknown",
-                "check",
-                f"A guide is stated from {datum_words(g.stated_from, build.brief.rod_type)}, which is not known until the reel seat is in the stack.",
-                "Reel-side distances start from the seat and the reel mounted on it.",
-                g.spot,
-            )
-
-
-def _judge_reel(build: Build, plan: GuidesPlan, add: Noted, rule: MarkingRule) -> None:
-    last = plan.placed[-1]
-    if last.source == "assumed":
-        add(
-            "guides-stripper-assumed",
-            "check",
-            f"The guide nearest the reel is only assumed, {format_length(last.from_butt_mm or 0, rule)} from the butt: "
-            f"mount the reel and state it from {datum_words('spool_lip', build.brief.rod_type)}.",
-            "A starting place from habit, until the reel side is stated.",
-            last.spot,
-            "from habit, editable",
-        )
-    if any(g.stated_from == "spool_lip" for g in plan.placed) and build.guides.reel.guessed:
-        add(
-            "guides-reel-guessed",
-            "check",
-            "The reel-side distances hang on a guessed reel: mount it"
-            + (
-                ", wind the spool fully forward and measure its lip."
-                if build.brief.rod_type == "spinning"
-                else " and measure its front."
-            ),
-            f"Reel-side positions are measured from {datum_words('spool_lip', build.brief.rod_type)}, as it fishes.",
-            lip_ahead_of_the_reel_foot=format_length(build.guides.reel.lip_ahead_mm, rule),
-        )
-    if build.brief.cold:
-        for g in plan.placed:
-            if g.ring_mm < habits().smallest_cold_ring_mm:
-                add(
-                    "guides-ice",
-                    "check",
-                    f"A ring of {g.ring_mm:g} mm freezes shut in the cold: 5 to 6 mm is the least.",
-                    "Small rings ice up.",
-                    g.spot,
-                    "from habit, editable",
-                )
-
-
-def _judge_places(
-    build: Build,
-    plan: GuidesPlan,
-    work: WorkingBlank,
-    handle: HandlePlan,
-    add: Noted,
-    rule: MarkingRule,
-) -> None:
-    tip = plan.tip_top_ring_mm
-    by_id = {g.id: g for g in build.guides.train}
-    for g in plan.placed:
-        if g.marked_mm is None:
-            continue
-        if g.marked_mm < 0:
-            add(
-                "guides-off-butt",
-                "ruins",
-                f"A guide stated {_stated_words(g, build)} would lie {format_length(-g.marked_mm, rule)} behind the butt: "
-                "the chart is longer than the rod, or in another unit.",
-                "Every ring lies between the butt and the tip.",
-                g.spot,
-            )
-        elif work.length_mm is not None and g.marked_mm > work.length_mm:
-            add(
-                "guides-off-tip",
-                "ruins",
-                f"A guide stated {_stated_words(g, build)} would lie past the bare tip.",
-                "Every ring lies between the butt and the tip.",
-                g.spot,
-            )
-        elif handle.parts and (g.wrap_from_mm or g.marked_mm) < handle.front_mm:
-            add(
-                "guides-on-grip",
-                "ruins",
-                f"The guide at {format_length(g.from_butt_mm or 0, rule)} from the butt sits on the handle, which ends at "
-                f"{format_length(handle.front_mm, rule)}.",
-                "A guide and its wrap lie clear of the handle.",
-                g.spot,
-            )
-        for joint in work.joints:
-            low, high = joint_zone_mm(joint, by_id[g.id])
-            if low < g.marked_mm < high:
-                add(
-                    "guides-on-joint",
-                    "ruins",
-                    f"The guide at {format_length(g.from_tip_ring_mm or 0, rule)} from the tip-top sits on the joint at "
-                    f"{format_length(joint.station_mm, rule)} from the butt.",
-                    "Guides stay off joints and their wraps.",
-                    g.spot,
-                )
-    for a, b in itertools.pairwise([g for g in plan.placed if g.marked_mm is not None]):
-        if (
-            a.wrap_from_mm is None
-            or b.wrap_to_mm is None
-            or a.marked_mm is None
-            or b.marked_mm is None
-        ):
-            continue
-        if b.marked_mm > a.marked_mm - STEP_MM[rule] / 2:
-            what = (
-                "two guides share one place"
-                if abs(b.marked_mm - a.marked_mm) < STEP_MM[rule]
-                else "two guides are out of order"
-            )
-            crossing = (
-                " Tip-side and reel-side positions cross." if a.stated_from != b.stated_from else ""
-            )
-            add(
-                "guides-order",
-                "ruins",
-                f"At {format_length(a.from_tip_ring_mm or 0, rule)} and {format_length(b.from_tip_ring_mm or 0, rule)} from the tip-top "
-                f"{what}.{crossing}",
-                "Guides follow one another from tip to butt.",
-                b.spot,
-            )
-        elif b.wrap_to_mm > a.wrap_from_mm:
-            add(
-                "guides-feet-meet",
-                "check",
-                f"The wraps of the guides at {format_length(a.from_tip_ring_mm or 0, rule)} and "
-                f"{format_length(b.from_tip_ring_mm or 0, rule)} from the tip-top run into each other.",
-                f"Each wrap starts about {format_length(habits().wrap_before_foot_mm, rule)} before its foot.",
-                b.spot,
-            )
-    first = plan.placed[0]
-    if (
-        tip is not None
-        and first.gap_mm is not None
-        and first.source != "built"
-        and not build.handle.guides_on
-        and not habits().first_gap_least_mm <= first.gap_mm <= habits().first_gap_most_mm
-    ):
-        add(
-            "guides-first-gap",
-            "check",
-            f"The first gap behind the tip-top is {format_length(first.gap_mm, rule)}; "
-            f"{format_length(habits().first_gap_least_mm, rule)} to {format_length(habits().first_gap_most_mm, rule)} is usual.",
-            "The tip bends most, so the first gap is short.",
-            first.spot,
-            "from habit, editable",
-        )
-    unplaced = [g for g in plan.placed if g.source == "unplaced"]
-    if unplaced and work.length_mm is None:
-        add(
-            "guides-no-blank",
-            "check",
-            "The guides wait for the blank's length.",
-            "Every station is measured on the bare blank.",
-        )
-
-
 def joint_zone_mm(joint: Joint, guide: Guide) -> tuple[float, float]:
     """Stations between which this guide's ring may not stand: its wrap would lie on the joint."""
     low, high = joint.station_mm - joint.overlap_mm, joint.station_mm + JOINT_EDGE_MM
@@ -446,8 +260,3 @@ def joint_zone_mm(joint: Joint, guide: Guide) -> tuple[float, float]:
 
 JOINT_EDGE_MM = 5.0
 """The edge of the outer section at a joint and the wrap that strengthens it. From habit."""
-
-
-def _stated_words(g: GuidePlaced, build: Build) -> str:
-    where = datum_words(g.stated_from or "tip_top_ring", build.brief.rod_type)
-    return f"{format_length(g.distance_stated_mm or 0, build.rule)} from {where}"

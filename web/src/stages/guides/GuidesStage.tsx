@@ -228,7 +228,7 @@ function FreePlace({ placed: g, i, build }: { placed: GuidePlaced; i: number; bu
     <div className="grid grid-cols-[1fr_1.15fr] gap-1">
       <MeasureField
         path={`guides.train.${g.id}.at.distance_mm`}
-        label={`Place of guide ${i + 1} from ${datumWord(datum, build.brief.rod_type)}`}
+        label={`Place of guide ${i + 1} from the ${datumWord(datum, build.brief.rod_type)}`}
         hideLabel
         mm={null}
         placeholder={SOURCE[g.source]}
