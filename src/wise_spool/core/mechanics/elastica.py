@@ -193,7 +193,11 @@ def bend(rod: Rod, load: Load, elements: int = ELEMENTS, start: Floats | None = 
     system = _System(rod, load, mesh)
     theta = start if start is not None and start.shape == mesh.ds.shape else None
     done = system.relax(theta, 1.0) if theta is not None else None
-    guesses = (np.zeros_like(mesh.ds), _curled(mesh, load))
+    guesses = [_curled(mesh, load), np.zeros_like(mesh.ds)]
+    if (
+        load.pull_deg > 150
+    ):  # near to straight back more than one rest may be found: the first from straight
+        guesses.reverse()
     for guess in guesses:
         done = done or system.relax(guess, 1.0)
     if done is None:
