@@ -5,7 +5,7 @@ import { Link, useLocation } from "wouter";
 import type { Finding, StageName } from "../api/types";
 import { useShown } from "../rod/store";
 import { Term } from "../words/Term";
-import { Spoken, wordsIn } from "../words/Spoken";
+import { heldTogether, Spoken, wordsIn } from "../words/Spoken";
 import { MeasureNext } from "./MeasureNext";
 
 const WORDS = { ruins: "Stop", check: "Look", note: "Know" };
@@ -93,7 +93,7 @@ function Item({
         <span className={`text-note font-bold ${COLOURS[f.weight]}`}>{WORDS[f.weight]}</span>
         <span className="text-small leading-snug">
           {f.stage !== stage && <span className="text-soft capitalize">{f.stage}: </span>}
-          {f.sentence}
+          {heldTogether(f.sentence)}
         </span>
         <ChevronRight
           size={15}

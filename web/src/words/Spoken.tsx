@@ -9,11 +9,11 @@ const FORMS = [...BY_FORM.keys()].sort((a, b) => b.length - a.length);
 const ANY = new RegExp(`(?<![\\w-])(${FORMS.join("|")})(?![\\w-])`, "gi");
 
 /** A whole number and its fraction never part at the end of a line. */
-const held = (text: string) => text.replace(/(\d) (?=\d+\/\d)/g, "$1\u00a0");
+export const heldTogether = (text: string) => text.replace(/(\d) (?=\d+\/\d)/g, "$1\u00a0");
 
 /** A text cut at the trade's words; each word is marked where it is met first. */
 function cut(said: string): (string | { form: string; of: Meaning })[] {
-  const text = held(said);
+  const text = heldTogether(said);
   const met = new Set<string>();
   const pieces: (string | { form: string; of: Meaning })[] = [];
   let from = 0;

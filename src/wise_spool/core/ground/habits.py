@@ -822,9 +822,12 @@ class Habits(Frozen):
         2000,
         "memory",
     )
+    guides_per_foot: float = _habit(
+        0.6, "Guides that each foot of length adds.", "guides/ft", 0.2, 2, "memory", "guides-count"
+    )
     guides_over_feet: Table = _table(
-        {"spinning": 2.0, "casting": 2.0, "trolling": 0.0, "fly": 2.0},
-        "Guides beside the tip-top are about the rod's feet of length and so many more",
+        {"spinning": 5.0, "casting": 5.0, "trolling": 2.0, "fly": 5.0},
+        "Guides beside the tip-top over the share of its feet of length",
         "guides",
         -3,
         8,

@@ -355,25 +355,34 @@ def _spoken(figures: Sequence[LayoutFigures], build: Build) -> list[LayoutFigure
 class _Judged:
     """What a place of one guide is judged by: turns of the line, shares of the bend, room, the path."""
 
-    worst_turn: float
-    tip_turn: float
-    worst_share: float
+    turns: Floats
+    shares: Floats
     least_room_mm: float
     off_path_mm: float
+    first_gap_mm: float
 
     def worse(self, base: "_Judged", path_give_mm: float) -> str:
-        """What is a tenth worse than it was; nothing while all holds."""
-        if self.worst_share > WORSE * base.worst_share:
-            return "a span carries a tenth more of the bend"
-        if self.worst_turn > WORSE * base.worst_turn:
+        """What is a tenth worse than it was, and than the rest; nothing while all holds."""
+        if _over(self.shares, base.shares, base.shares.mean()):
+            return "a span takes a tenth more of the bend"
+        if _over(self.turns[:-1], base.turns[:-1], base.turns[:-1].mean()):
             return "a guide turns the line a tenth more"
-        if self.tip_turn > WORSE * base.tip_turn + TIP_TURN_GIVE:
+        if self.turns[-1] > WORSE * base.turns[-1] + TIP_TURN_GIVE:
             return "the tip-top turns the line a tenth more"
         if self.least_room_mm < min(habits().least_clear_mm, base.least_room_mm - 0.01):
             return "the line touches the blank"
-        if self.off_path_mm > max(base.off_path_mm, path_give_mm):
+        if self.first_gap_mm > max(base.first_gap_mm, habits().first_gap_most_mm):
+            return "the first gap is wider than usual"
+        if (
+            base.off_path_mm <= path_give_mm < self.off_path_mm
+        ):  # one that is off it is not held to it
             return "it leaves the path from the spool by a degree"
         return ""
+
+
+def _over(now: Floats, before: Floats, mean: float) -> bool:
+    """Whether any figure is over both what it was and the mean, by a tenth of the mean."""
+    return bool((now > np.maximum(before, mean) + (WORSE - 1) * mean).any())
 
 
 TIP_TURN_GIVE = float(np.radians(0.5))
@@ -432,7 +441,7 @@ class _Judge:
     def __init__(self, train: _Train, dressed: Dressed, bent: Bent) -> None:
         assert train.work.taper is not None
         self.rings, self.bent = dressed.rod.rings, bent
-        self.clamp_mm = dressed.rod.clamp_mm
+        self.clamp_mm, self.ring_mm = dressed.rod.clamp_mm, train.ring_mm
         self.tilt = np.interp(bent.station_mm, (bent.station_mm[:-1] + bent.station_mm[1:]) / 2, bent.angle)  # fmt: skip
         self.pull = np.radians(train.build.guides.bend.pull_deg)
         self.done = shares_done(bent.station_mm, bent.curvature, habits().share_q)
@@ -467,9 +476,10 @@ class _Judge:
         shares = np.diff(np.interp(stations, s, self.done))
         path_mm = self.path_mm[k]
         return _Judged(
-            worst_turn=float(turns[:-1].max()), tip_turn=float(turns[-1]), worst_share=float(shares.max()),
+            turns=turns, shares=shares,
             least_room_mm=min(self._room(path, j, stations) for j in (k, k + 1)),
             off_path_mm=0.0 if path_mm is None else abs(station - path_mm),
+            first_gap_mm=self.ring_mm - stations[-2],
         )  # fmt: skip
 
     def _room(self, path: Floats, j: int, stations: Sequence[float]) -> float:

@@ -42,12 +42,14 @@ class GuidesPlan(Frozen):
 
 
 def usual_count(length_mm: float, rod_type: RodType) -> tuple[int, int]:
-    """Least and most guides that are usual on a rod of that length: one a foot and some, by its kind.
+    """Least and most guides that are usual on a rod of that length: so many a foot and some, by its kind.
 
     >>> usual_count(2134, "spinning")
     (8, 10)
     """
-    middle = length_mm / MM_PER_FOOT + habits().guides_over_feet[rod_type]
+    middle = (
+        habits().guides_per_foot * length_mm / MM_PER_FOOT + habits().guides_over_feet[rod_type]
+    )
     return max(round(middle - 1), 1), max(round(middle + 1), 2)
 
 

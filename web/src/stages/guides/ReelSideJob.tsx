@@ -36,7 +36,7 @@ export function ReelSideJob() {
     );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-      <div className="flex flex-wrap items-end gap-3">
+      <div className="flex flex-wrap items-start gap-3">
         <MeasureField
           path="guides.reel.lip_ahead_mm"
           label="Spool lip ahead of the foot"
