@@ -20,7 +20,8 @@ from bench.timing import line, repeat_ms
 from wise_spool.api.app import create_app
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.habits import habits
-from wise_spool.core.guides.layouts import _Train, share_of_bend
+from wise_spool.core.guides.layouts import share_of_bend
+from wise_spool.core.guides.trial import Trial
 from wise_spool.core.mechanics.elastica import Bent, Load, Ring, Rod, _mesh, _System, bend
 from wise_spool.core.rod import Rod as WholeRod
 from wise_spool.demo.shop import demo_builds
@@ -134,7 +135,7 @@ def main() -> None:
     for build in demo_builds(datetime.now(UTC))[:2]:
         whole = laid_out(build)
         assert whole.stiffness is not None and whole.datums is not None
-        laid = _Train(
+        laid = Trial(
             build, whole.work_blank, whole.handle, whole.guides, whole.datums, whole.stiffness,
             whole.handle.front_mm,
         )  # fmt: skip

@@ -62,7 +62,7 @@ def _sample(session: Path, many: int) -> tuple[int, int]:
 
 def main(many: int = 160) -> None:
     """Clone, change, try, and write what survived; stopped early, what was tried so far."""
-    signal.signal(signal.SIGTERM, lambda *_: signal.raise_signal(signal.SIGINT))
+    signal.signal(signal.SIGTERM, signal.default_int_handler)
     with tempfile.TemporaryDirectory(prefix="mutation") as folder:
         clone = Path(folder) / "clone"
         subprocess.run(["git", "clone", "--quiet", str(HERE), str(clone)], check=True)

@@ -120,6 +120,14 @@ class Labels(unittest.TestCase):
         self.assertIn("blank-label-unread", codes(plan(build(blank=blank(label_power="strong")))))
         self.assertEqual([action_of_label(a) for a in ("F", "Mod-Fast", "x-fast action", "Slow")], ["fast", "moderate fast", "extra fast", "slow"])  # fmt: skip
 
+    def test_what_a_label_stands_for(self):
+        # From memory, our own scale: line 5 at 0.95 N and 18.5 % a line, 0.25 N a gram cast, 0.45 N a pound of line.
+        for label, newtons in (
+            ("5 wt", 0.95), ("7 wt", 0.95 * 1.185**2), ("10-30 g", 0.25 * 300**0.5), ("1 oz", 0.25 * 28.3495),
+            ("8-14 lb", 0.45 * 112**0.5), ("10 kg", 0.45 * 22.0462), ("medium", (3.5 * 5.5) ** 0.5), ("UL", (0.6 * 1.2) ** 0.5),
+        ):  # fmt: skip
+            self.assertAlmostEqual(power_of_label(label).power_n, newtons, delta=1e-3, msg=label)
+
     def test_a_label_is_of_the_blank_as_it_was_sold(self):
         b = blank(label_power="medium")
         cut = b.model_copy(update={"trim_tip_mm": 200.0})

@@ -17,15 +17,13 @@ from wise_spool.core.document.guides import BendSetup, Guides, Reel, StatedAt
 from wise_spool.core.document.parts import Handle
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.layouts import (
-    _third_load,
-    _Train,
     cut_shares,
     share_of_bend,
-    shares_done,
 )
 from wise_spool.core.guides.liveliness import plan_train
 from wise_spool.core.guides.reel_side import plan_reel_side
 from wise_spool.core.guides.sharing import Sharing, share_out
+from wise_spool.core.guides.trial import Trial, shares_done, third_load
 from wise_spool.core.guides.under_load import plan_loaded
 from wise_spool.core.mechanics.elastica import BendError
 from wise_spool.core.plan import plan
@@ -48,14 +46,14 @@ def pieces(b):
 class ShareOfBend(unittest.TestCase):
     def train(self, b):
         b, work, handle, guides, stiffness = pieces(b)
-        return _Train(b, work, handle, guides, Rod.of(b).datums, stiffness, 110.0)
+        return Trial(b, work, handle, guides, Rod.of(b).datums, stiffness, 110.0)
 
     def test_spans_take_equal_shares(self):
         train = self.train(rod())
         shared = share_of_bend(train, habits().share_q)
         at = shared.at
         self.assertTrue(shared.settled)
-        bent = _third_load(train, train.dressed(at), None)
+        bent = third_load(train, train.dressed(at), None)
         curve = np.abs(bent.curvature) ** habits().share_q
         done = np.concatenate([[0], np.cumsum((curve[1:] + curve[:-1]) / 2 * np.diff(bent.station_mm))])  # fmt: skip
         places = sorted(at.values())
@@ -156,10 +154,15 @@ class SideBySide(unittest.TestCase):
         self.assertLess(shared.uneven, even.uneven)
         self.assertLess(shared.worst_break_deg, even.worst_break_deg)
 
+    def test_every_layout_s_sentence_tells_it_from_the_others(self):
+        for b in (rod(), rod(first_gap_mm=95), rod(5)):
+            said = [f.words for f in Rod.of(b).layouts.layouts]
+            self.assertEqual(len(set(said)), len(said), said)
+
     def test_care_pays_near_the_tip(self):
         # Common practice: the first three or four from the tip are tight, the middle is loose.
         got = {t.number: min(t.toward_tip_mm, t.toward_butt_mm) for t in Rod.of(rod()).layouts.tolerances}  # fmt: skip
-        self.assertLess(min(got[1], got[2], got[3]), got[7])
+        self.assertLess(max(got[1], got[2], got[3]), min(got[6], got[7]))
 
     def test_one_guide_is_no_layout(self):
         with self.assertRaisesRegex(BendError, "two guides or more"):

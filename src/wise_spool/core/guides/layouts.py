@@ -26,12 +26,10 @@ from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.placing import (
     GuidesPlan,
     joint_zone_mm,
-    keeping_its_datum,
-    ring_station_mm,
-    stated_for,
 )
-from wise_spool.core.guides.reel_side import REDUCTION_RINGS, ReelSideSpot, plan_reel_side
 from wise_spool.core.guides.sharing import Sharing, share_out
+from wise_spool.core.guides.tolerance import Tolerance, tolerances
+from wise_spool.core.guides.trial import ELEMENTS, Trial, shares_done, third_load
 from wise_spool.core.guides.under_load import Dressed, dress, span_room
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import (
@@ -40,15 +38,12 @@ from wise_spool.core.mechanics.elastica import (
     Bent,
     Load,
     bend,
-    break_angles,
 )
 
 Floats = NDArray[np.float64]
 
 SETTLED_MM = 1.0
 MOST_ROUNDS = 14
-WORSE = 1.10
-ELEMENTS = 80
 
 LayoutName = Literal["as planned", "share of bend", "progression", "even gaps"]
 
@@ -69,17 +64,6 @@ class LayoutFigures(Frozen):
     words: str
 
 
-class Tolerance(Frozen):
-    """How far one guide may move either way before something it is judged by is a tenth worse, and what."""
-
-    id: str
-    number: int
-    toward_tip_mm: float
-    toward_butt_mm: float
-    toward_tip_why: str
-    toward_butt_why: str
-
-
 class LayoutsPlan(Frozen):
     """Layouts side by side on the same loads, and the tolerance of the one planned. ``share_worst`` is
     the greatest share of bend over the mean one that could be reached."""
@@ -90,60 +74,6 @@ class LayoutsPlan(Frozen):
     rounds: int
     settled: bool
     share_worst: float
-
-
-@dataclass(frozen=True)
-class _Train:
-    """What a layout works on: free and fixed guides by station, tip-top ring and datum."""
-
-    build: Build
-    work: WorkingBlank
-    handle: HandlePlan
-    guides: GuidesPlan
-    datums: Datums
-    stiffness: StiffnessPlan
-    clamp_mm: float
-
-    @property
-    def ring_mm(self) -> float:
-        return self.datums.tip_top_ring_mm
-
-    def dressed(self, stations: dict[str, float]) -> Dressed:
-        return dress(self.build, self.work, self.handle, self.guides, self.stiffness, stations)
-
-    def fixed(self) -> dict[str, float]:
-        """Guides the builder stated or built: they stay."""
-        return {
-            g.id: g.marked_mm
-            for g in self.guides.placed
-            if g.marked_mm is not None and g.source in ("stated", "built")
-        }
-
-    def stated(self, at: dict[str, float]) -> tuple[StatedAt | None, ...]:
-        return tuple(
-            None
-            if g.built is not None
-            else stated_for(g, at[g.id], keeping_its_datum(g), self.build, self.datums)
-            for g in self.build.guides.train
-            if g.id in at
-        )
-
-    def built(self) -> dict[str, float]:
-        """Guides that are on the blank."""
-        return {
-            g.id: g.marked_mm
-            for g in self.guides.placed
-            if g.marked_mm is not None and g.source == "built"
-        }
-
-    def on_the_rule(self, guide_id: str, station_mm: float) -> float:
-        """The station a guide comes to when its mark is drawn on the builder's rule."""
-        guide = next(g for g in self.build.guides.train if g.id == guide_id)
-        stated = stated_for(guide, station_mm, keeping_its_datum(guide), self.build, self.datums)
-        return ring_station_mm(guide, stated, self.build.guides.mark_under, self.datums)
-
-    def planned(self) -> dict[str, float]:
-        return {g.id: g.marked_mm for g in self.guides.placed if g.marked_mm is not None}
 
 
 @dataclass(frozen=True)
@@ -169,7 +99,7 @@ def plan_layouts(
     and heavy loads. Raises :class:`BendError` when the rod cannot be loaded."""
     if datums is None:
         raise BendError("Layouts wait for the blank's length.")
-    train = _Train(
+    train = Trial(
         build, work, handle, guides, datums, stiffness,
         dress(build, work, handle, guides, stiffness).rod.clamp_mm,
     )  # fmt: skip
@@ -189,14 +119,14 @@ def plan_layouts(
     return LayoutsPlan(
         loads_g=tuple(round(x, 0) for x in loads),
         layouts=tuple(_spoken(figures, build)),
-        tolerances=_tolerances(train, planned),
+        tolerances=tolerances(train, planned),
         rounds=shared.rounds,
         settled=shared.settled,
         share_worst=round(shared.worst, 3),
     )
 
 
-def share_of_bend(train: _Train, q: float) -> Shared:
+def share_of_bend(train: Trial, q: float) -> Shared:
     """Where the free guides go so that the greatest share of bend of any span is least.
 
     Guides that are built stay; so do stated ones, unless everything is stated: then all but the one
@@ -213,7 +143,7 @@ def share_of_bend(train: _Train, q: float) -> Shared:
     while not settled and round_ < MOST_ROUNDS:
         round_ += 1
         dressed = train.dressed(at)
-        bent = _third_load(train, dressed, start)
+        bent = third_load(train, dressed, start)
         start = bent.angle
         sharing = _sharing(train, bent, order, fixed, q)
         trial = cut_shares(bent.station_mm, bent.curvature, order, fixed, q)
@@ -227,7 +157,7 @@ def share_of_bend(train: _Train, q: float) -> Shared:
 
 
 def _sharing(
-    train: _Train, bent: Bent, order: Sequence[str], fixed: dict[str, float], q: float
+    train: Trial, bent: Bent, order: Sequence[str], fixed: dict[str, float], q: float
 ) -> Sharing:
     """The problem as places from the tip-top ring."""
     done = shares_done(bent.station_mm, bent.curvature, q)
@@ -247,11 +177,6 @@ def _sharing(
         last_mm=train.ring_mm - float(bent.station_mm[0]),
         first_gap_mm=(habits().first_gap_least_mm, habits().first_gap_most_mm),
     )
-
-
-def _third_load(train: _Train, dressed: Dressed, start: Floats | None) -> Bent:
-    load = Load(train.stiffness.power_g * GRAVITY_N_PER_G, train.build.guides.bend.pull_deg)
-    return bend(dressed.rod, load, ELEMENTS, start)
 
 
 def cut_shares(
@@ -287,14 +212,7 @@ def cut_shares(
     return out
 
 
-def shares_done(station_mm: Floats, curvature: Floats, q: float) -> Floats:
-    """The integral of |curvature|^q from the clamp up to each station."""
-    curve = np.abs(curvature) ** q if q else np.ones_like(curvature)
-    done = np.concatenate([[0.0], np.cumsum((curve[1:] + curve[:-1]) / 2 * np.diff(station_mm))])
-    return np.asarray(done + 1e-9 * (station_mm - station_mm[0]), float)
-
-
-def _plain(train: _Train, gaps: Callable[[float, int], Sequence[float]]) -> dict[str, float]:
+def _plain(train: Trial, gaps: Callable[[float, int], Sequence[float]]) -> dict[str, float]:
     """A rule for gaps between the tip-top and the guide nearest the reel, which stays."""
     planned = train.planned()
     order = [g.id for g in train.guides.placed if g.id in planned]
@@ -304,7 +222,7 @@ def _plain(train: _Train, gaps: Callable[[float, int], Sequence[float]]) -> dict
 
 
 def _figures(
-    train: _Train, name: LayoutName, at: dict[str, float], loads: Sequence[float]
+    train: Trial, name: LayoutName, at: dict[str, float], loads: Sequence[float]
 ) -> LayoutFigures:
     dressed = train.dressed(at)
     worst, uneven, clear, touching = 0.0, 0.0, 99.0, 0
@@ -330,165 +248,30 @@ def _figures(
     )  # fmt: skip
 
 
-def _turns_and_room(train: _Train, bent: Bent, dressed: Dressed) -> tuple[Floats, list[float]]:
+def _turns_and_room(train: Trial, bent: Bent, dressed: Dressed) -> tuple[Floats, list[float]]:
     rings = range(len(dressed.rod.rings))
     return bent.ring_turn, [span_room(bent, dressed, train.work, k).clear_mm for k in rings]
+
+
+def _alike(a: LayoutFigures, b: LayoutFigures) -> bool:
+    pairs = zip(a.from_tip_ring_mm, b.from_tip_ring_mm, strict=True)
+    return all(abs(x - y) <= 2 * SETTLED_MM for x, y in pairs)
 
 
 def _spoken(figures: Sequence[LayoutFigures], build: Build) -> list[LayoutFigures]:
     """One verdict sentence each, against the best of them."""
     even = min(f.uneven for f in figures)
-    out = []
+    out: list[LayoutFigures] = []
     for f in figures:
-        if f.touching:
-            words = f"The line touches the blank in {f.touching} place{'s' if f.touching > 1 else ''} over the three loads."
+        widest = format_length(max(f.gaps_mm), build.rule)
+        alike = next((o for o in out if _alike(o, f)), None)
+        if alike is not None:
+            words = f"The same places as {alike.name.removeprefix('as ')}, to a step of the rule."
+        elif f.touching:
+            words = f"The line touches the blank in {f.touching} place{'s' if f.touching > 1 else ''} over the three loads; no guide turns it by more than {f.worst_break_deg:.1f}°, the widest gap is {widest}."
         elif f.uneven <= even + 0.02:
             words = f"The load is spread most evenly; no guide turns the line by more than {f.worst_break_deg:.0f}°."
         else:
-            widest = format_length(max(f.gaps_mm), build.rule)
             words = f"Clear of the line; one guide turns it by {f.worst_break_deg:.0f}°, the widest gap is {widest}."
         out.append(f.model_copy(update={"words": words}))
     return out
-
-
-@dataclass(frozen=True)
-class _Judged:
-    """What a place of one guide is judged by: turns of the line, shares of the bend, room, the path."""
-
-    turns: Floats
-    shares: Floats
-    least_room_mm: float
-    off_path_mm: float
-    first_gap_mm: float
-
-    def worse(self, base: "_Judged", path_give_mm: float) -> str:
-        """What is a tenth worse than it was, and than the rest; nothing while all holds."""
-        if _over(self.shares, base.shares, base.shares.mean()):
-            return "a span takes a tenth more of the bend"
-        if _over(self.turns[:-1], base.turns[:-1], base.turns[:-1].mean()):
-            return "a guide turns the line a tenth more"
-        if self.turns[-1] > WORSE * base.turns[-1] + TIP_TURN_GIVE:
-            return "the tip-top turns the line a tenth more"
-        if self.least_room_mm < min(habits().least_clear_mm, base.least_room_mm - 0.01):
-            return "the line touches the blank"
-        if self.first_gap_mm > max(base.first_gap_mm, habits().first_gap_most_mm):
-            return "the first gap is wider than usual"
-        if (
-            base.off_path_mm <= path_give_mm < self.off_path_mm
-        ):  # one that is off it is not held to it
-            return "it leaves the path from the spool by a degree"
-        return ""
-
-
-def _over(now: Floats, before: Floats, mean: float) -> bool:
-    """Whether any figure is over both what it was and the mean, by a tenth of the mean."""
-    return bool((now > np.maximum(before, mean) + (WORSE - 1) * mean).any())
-
-
-TIP_TURN_GIVE = float(np.radians(0.5))
-"""The tip-top always turns the line: less than this more is no worse. From habit."""
-
-
-def _tolerances(train: _Train, at: dict[str, float]) -> tuple[Tolerance, ...]:
-    """How far each guide may move before anything the layout is judged by is a tenth worse.
-
-    The blank's shape is taken as it is: moving one guide by millimetres hardly
-    changes it, and the line is laid anew over the moved ring.
-    """
-    dressed = train.dressed(at)
-    rings = dressed.rod.rings
-    judge = _Judge(train, dressed, _third_load(train, dressed, None))
-    stations = [r.station_mm for r in rings]
-    base = [judge.of(k, stations[k]) for k in range(len(rings) - 1)]
-    out = []
-    for k in range(len(rings) - 1):
-        ends = []
-        for way, neighbour in (
-            (1, stations[k + 1]),
-            (-1, stations[k - 1] if k else judge.clamp_mm),
-        ):
-            low, high = 0.0, max(abs(neighbour - stations[k]) - FEET_MM, 0.0)
-            why = "its neighbour is reached" if k or way > 0 else "the handle is reached"
-            if said := judge.of(k, stations[k] + way * high).worse(base[k], judge.give_mm[k]):
-                why = said
-                for _ in range(14):
-                    middle = (low + high) / 2
-                    if said := judge.of(k, stations[k] + way * middle).worse(
-                        base[k], judge.give_mm[k]
-                    ):
-                        high, why = middle, said
-                    else:
-                        low = middle
-                high = low
-            ends.append((high, why))
-        (to_tip, tip_why), (to_butt, butt_why) = ends
-        out.append(
-            Tolerance(
-                id=dressed.ids[k], number=dressed.numbers[k], toward_tip_mm=round(to_tip, 1),
-                toward_butt_mm=round(to_butt, 1), toward_tip_why=tip_why, toward_butt_why=butt_why,
-            )
-        )  # fmt: skip
-    return tuple(out)
-
-
-FEET_MM = 30.0
-"""Two guides come no nearer than this: their feet and wraps. From habit."""
-
-
-class _Judge:
-    """One guide moved along the blank as it is bent, everything else left where it is."""
-
-    def __init__(self, train: _Train, dressed: Dressed, bent: Bent) -> None:
-        assert train.work.taper is not None
-        self.rings, self.bent = dressed.rod.rings, bent
-        self.clamp_mm, self.ring_mm = dressed.rod.clamp_mm, train.ring_mm
-        self.tilt = np.interp(bent.station_mm, (bent.station_mm[:-1] + bent.station_mm[1:]) / 2, bent.angle)  # fmt: skip
-        self.pull = np.radians(train.build.guides.bend.pull_deg)
-        self.done = shares_done(bent.station_mm, bent.curvature, habits().share_q)
-        self.path = np.vstack([bent.line_mm[:1], bent.line_mm[bent.ring_at]])
-        self.half_od = train.work.taper.od_mm(bent.station_mm) / 2
-        self.side = 1.0 if self.rings[0].height_mm >= 0 else -1.0
-        spots = {s.guide_id: s for s in self._spots(train)}
-        lip = train.datums.spool_lip_mm or 0.0
-        at = [spots.get(i) for i in dressed.ids]
-        self.path_mm = [None if s is None else lip + s.from_lip_mm for s in at]
-        self.give_mm = [0.0 if s is None else abs(s.per_degree_mm) for s in at]
-
-    def _spots(self, train: _Train) -> tuple[ReelSideSpot, ...]:
-        if train.build.brief.rod_type != "spinning" or train.datums.spool_lip_mm is None:
-            return ()
-        near = list(reversed(train.build.guides.train))[:REDUCTION_RINGS]
-        return plan_reel_side(train.build.guides.reel, near).spots
-
-    def of(self, k: int, station: float) -> _Judged:
-        """The figures with ring k at a station."""
-        s = self.bent.station_mm
-        a = float(np.interp(station, s, self.tilt))
-        h = self.rings[k].height_mm
-        path = self.path.copy()
-        path[k + 1] = (
-            float(np.interp(station, s, self.bent.x_mm)) - h * np.sin(a),
-            float(np.interp(station, s, self.bent.y_mm)) + h * np.cos(a),
-        )
-        turns = break_angles(path, np.array([np.cos(self.pull), np.sin(self.pull)]))
-        stations = [r.station_mm for r in self.rings]
-        stations[k] = station
-        shares = np.diff(np.interp(stations, s, self.done))
-        path_mm = self.path_mm[k]
-        return _Judged(
-            turns=turns, shares=shares,
-            least_room_mm=min(self._room(path, j, stations) for j in (k, k + 1)),
-            off_path_mm=0.0 if path_mm is None else abs(station - path_mm),
-            first_gap_mm=self.ring_mm - stations[-2],
-        )  # fmt: skip
-
-    def _room(self, path: Floats, j: int, stations: Sequence[float]) -> float:
-        """Least room between line and blank in the span before ring j."""
-        start = stations[j - 1] if j else self.clamp_mm
-        inside = (self.bent.station_mm >= start) & (self.bent.station_mm <= stations[j])
-        if not inside.any():
-            return 99.0
-        a, d = path[j], path[j + 1] - path[j]
-        x, y = self.bent.x_mm[inside], self.bent.y_mm[inside]
-        off = self.side * (d[0] * (y - a[1]) - d[1] * (x - a[0])) / max(float(np.hypot(*d)), 1e-9)
-        return float((-off - self.half_od[inside]).min())
