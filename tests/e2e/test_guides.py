@@ -122,6 +122,7 @@ class Choosing(OnTheDemo):
         self.assertEqual(placed["source"], "built")
         self.assertAlmostEqual(placed["from_tip_ring_mm"], 13.5 * INCH, places=2)
         self.assertTrue(self.build["guides"]["static_test"]["rows"][2]["touches"])
+        expect(self.finding("Guide 3 has been moved by")).to_be_visible()
 
     def test_a_batch_is_made_and_its_stick_printed(self):
         self.at("Birch perch", "guides/test")

@@ -46,7 +46,8 @@ class TheHandle(OnTheDemo):
 
     def test_details_of_the_part_that_is_held(self):
         self.at("Skerry 10", "handle")
-        self.page.get_by_role("button", name="foregrip", exact=True).click()
+        parts = self.page.get_by_role("group", name="Handle parts")
+        parts.get_by_role("button", name="foregrip", exact=True).click()
         self.fill("Outside, tip", "14 mm")
         self.pick("Made of", "foam")
         part = self.build["handle"]["parts"][3]

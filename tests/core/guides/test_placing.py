@@ -348,6 +348,13 @@ class WhatIsSaid(unittest.TestCase):
         said = finding(plan(tested), "guides-test-failed")
         self.assertEqual((said.weight, said.field), ("check", "guides.train.g1"))
 
+    def test_a_guide_moved_since_its_test_asks_for_another(self):
+        for stood, code in ((1800.0, "guides-test-failed"), (1790.0, "guides-test-old")):
+            train = (guide(0, 210),)  # its ring at 1800 of 2000, the tip-top ring 10 ahead
+            test = StaticTest(rows=(TestRow(id="g0", touches=True, stood_mm=stood),))
+            said = codes(plan(build(blank=blank(), guides=Guides(train=train, static_test=test))))
+            self.assertEqual([c for c in said if "test" in c], [code])
+
     def test_the_line_on_a_blank_with_guides_on_top_is_said(self):
         low = tuple(guide(n, at).model_copy(update={"height_mm": 7.0}) for n, at in enumerate((150, 450, 800, 1200)))  # fmt: skip
         b = build(blank=blank(label_power="medium"), brief=Brief(rod_type="casting"), handle=Handle(parts=(grip(), seat())), guides=Guides(train=low))  # fmt: skip

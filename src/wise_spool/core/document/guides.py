@@ -96,8 +96,10 @@ def usual_guide(ring_mm: float) -> Guide:
 
 
 class TestRow(Row):
-    """What one guide showed in the static test; ``id`` is the guide's."""
+    """What one guide showed in the static test; ``id`` is the guide's. ``stood_mm`` is where it stood
+    then, from the butt end of the blank as it arrived: once it is moved the row is of another rod."""
 
+    stood_mm: StationMm | None = None
     lifts: bool = False
     touches: bool = False
     angle_deg: Annotated[float, Field(ge=0, le=180)] | None = None

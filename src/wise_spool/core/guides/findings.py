@@ -82,6 +82,17 @@ def _judge_the_test(build: Build, plan: GuidesPlan, add: Noted) -> None:
     for row in test.rows:
         if row.id not in placed or not (row.lifts or row.touches):
             continue
+        now = placed[row.id].marked_mm
+        moved = None if now is None or row.stood_mm is None else now + build.blank.trim_butt_mm - row.stood_mm  # fmt: skip
+        if moved is not None and abs(moved) > STEP_MM[build.rule]:
+            add(
+                "guides-test-old",
+                "check",
+                f"Guide {numbers[row.id]} has been moved by {format_length(abs(moved), build.rule)} since it failed the static test: hang the load again.",
+                "A test tells of the rod as it stood.",
+                placed[row.id].spot,
+            )
+            continue
         what = "lay on the blank" if row.touches else "lifted off its ring"
         if row.touches and row.lifts:
             what = "lay on the blank and lifted off its ring"

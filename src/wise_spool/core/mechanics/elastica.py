@@ -194,9 +194,8 @@ def bend(rod: Rod, load: Load, elements: int = ELEMENTS, start: Floats | None = 
     theta = start if start is not None and start.shape == mesh.ds.shape else None
     done = system.relax(theta, 1.0) if theta is not None else None
     guesses = [_curled(mesh, load), np.zeros_like(mesh.ds)]
-    if (
-        load.pull_deg > 150
-    ):  # near to straight back more than one rest may be found: the first from straight
+    # Near to straight back more than one rest may be found: take the first from straight.
+    if load.tension_n == 0 or load.pull_deg > 150:
         guesses.reverse()
     for guess in guesses:
         done = done or system.relax(guess, 1.0)

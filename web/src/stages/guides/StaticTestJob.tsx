@@ -1,3 +1,4 @@
+import type { Build, GuidePlaced } from "../../api/types";
 import { builtAt } from "../../rod/moves";
 import { rowOf } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
@@ -19,6 +20,10 @@ export function StaticTestJob() {
     </div>
   );
 }
+
+/** Where a guide stands now, from the butt end of the blank as it arrived. */
+const stands = (placed: GuidePlaced | undefined, b: Build): number | null =>
+  placed?.marked_mm == null ? null : placed.marked_mm + b.blank.trim_butt_mm;
 
 function TheTest() {
   const { build, plan } = useShown();
@@ -48,6 +53,10 @@ function TheTest() {
                   touches: false,
                   angle_deg: null,
                   note: "",
+                  stood_mm: stands(
+                    plan.guides.placed.find((p) => p.id === g.id),
+                    b,
+                  ),
                 })),
               };
             })
@@ -133,10 +142,11 @@ function TheTest() {
                       aria-label={`Line ${key} at guide ${i + 1}`}
                       checked={r[key]}
                       onChange={() =>
-                        edit(
-                          `line ${key}`,
-                          (b) => void (rowOf(b.guides.static_test!.rows, r.id)[key] = !r[key]),
-                        )
+                        edit(`line ${key}`, (b) => {
+                          const seen = rowOf(b.guides.static_test!.rows, r.id);
+                          seen[key] = !r[key];
+                          seen.stood_mm = stands(placed, b);
+                        })
                       }
                     />
                   </td>
