@@ -13,7 +13,7 @@ from wise_spool.core.blank.stiffness import measure
 from wise_spool.core.blank.working import working_blank
 from wise_spool.core.document.blank import Joint
 from wise_spool.core.document.design import Brief
-from wise_spool.core.document.guides import BendSetup, Guides, Reel, StatedAt
+from wise_spool.core.document.guides import BendSetup, Guides, Reel, StatedAt, usual_guide
 from wise_spool.core.document.parts import Handle
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.layouts import (
@@ -205,6 +205,20 @@ class Loaded(unittest.TestCase):
 
 
 class ReelSide(unittest.TestCase):
+    def test_a_usual_reel_puts_a_usual_first_ring_about_half_a_metre_out(self):
+        reel = Reel()
+        spot = plan_reel_side(reel, [usual_guide(25)]).spots[0]
+        self.assertAlmostEqual(reel.lip_ahead_mm + spot.from_lip_mm, 500, delta=40)
+        self.assertLess(spot.per_degree_mm, -40)
+
+    def test_placing_on_the_path_leaves_what_is_built_and_what_would_stand_on_one_spot(self):
+        train = (guide(0, 300), *(usual_guide(r).model_copy(update={"id": f"r{r}{n}"}) for n, r in ((0, 10), (1, 10), (2, 25))))  # fmt: skip
+        b = build(blank=blank(label_power="medium"), brief=Brief(rod_type="spinning"), handle=Handle(parts=(seat(),)), guides=Guides(train=train))  # fmt: skip
+        said = {p.guide_id: p for p in Rod.of(b).reel_side.placing}
+        self.assertIn("same spot", said["r100"].leave)
+        self.assertIsNone(said["r100"].stated)
+        self.assertEqual(said["r252"].stated.datum, "spool_lip")
+
     def test_the_straight_path_in_closed_form(self):
         # x = (h_spool - h_ring) / tan(tilt).
         reel = Reel(height_mm=60, tilt_deg=4)
