@@ -8,6 +8,7 @@ import numpy as np
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from scipy.integrate import solve_bvp
+from scipy.linalg import eigh
 from scipy.optimize import brentq
 from scipy.special import ellipeinc, ellipkinc
 
@@ -330,6 +331,44 @@ class Frequencies(unittest.TestCase):
         )  # fmt: skip
         want = 8.719 * math.sqrt(ei / (m * 1e-6 * length**4)) / (2 * math.pi)
         self.assertAlmostEqual(got / want, 1, delta=5e-3)
+
+    def test_a_jointed_tapered_blank_with_guides_against_hermite_beams(self):
+        # Cubic (Hermite) beam elements with consistent mass, handbook matrices, assembled here.
+        length, lumps = 1600.0, [(500.0, 4.0), (1000.0, 2.0), (1600.0, 1.5)]
+
+        def ei(s):
+            return 2e7 * (1 - 0.8 * s / length) ** 3.5 * np.where((s > 700) & (s < 780), 1.8, 1.0)
+
+        def mass(s):
+            return 0.06 * (1 - 0.8 * s / length) ** 2
+
+        n = 320
+        h = length / n
+        stiff, inertia = np.zeros((2 * n + 2, 2 * n + 2)), np.zeros((2 * n + 2, 2 * n + 2))
+        k = np.array([[12, 6 * h, -12, 6 * h], [6 * h, 4 * h**2, -6 * h, 2 * h**2], [-12, -6 * h, 12, -6 * h], [6 * h, 2 * h**2, -6 * h, 4 * h**2]]) / h**3  # fmt: skip
+        m = np.array([[156, 22 * h, 54, -13 * h], [22 * h, 4 * h**2, 13 * h, -3 * h**2], [54, 13 * h, 156, -22 * h], [-13 * h, -3 * h**2, -22 * h, 4 * h**2]]) * h / 420  # fmt: skip
+        for e in range(n):
+            at = slice(2 * e, 2 * e + 4)
+            middle = np.array([(e + 0.5) * h])
+            stiff[at, at] += k * float(ei(middle)[0])
+            inertia[at, at] += m * float(mass(middle)[0]) * 1e-6
+        for where, grams in lumps:
+            inertia[2 * round(where / h), 2 * round(where / h)] += grams * 1e-6
+        want = math.sqrt(eigh(stiff[2:, 2:], inertia[2:, 2:], eigvals_only=True, subset_by_index=[0, 0])[0]) / (2 * math.pi)  # fmt: skip
+        got = first_frequency_hz(length, 0, ei, mass, lumps, breaks_mm=(700, 780))
+        self.assertAlmostEqual(got / want, 1, delta=1e-3)
+
+    def test_error_falls_as_fast_across_a_joint(self):
+        def ei(s):
+            return 1e6 * np.where((s > 333.3) & (s < 410.7), 1.8, 1.0)
+
+        def tip(n):
+            return bend(Rod(1000, 0, ei, breaks_mm=(333.3, 410.7)), Load(3, 90), n).tip_mm[1]
+
+        exact = tip(1280)
+        errors = [abs(tip(n) - exact) for n in (20, 40, 80, 160)]
+        for coarse, fine in itertools.pairwise(errors):
+            self.assertGreater(coarse / fine, 3)  # second order, the jump on a node
 
     def test_a_mass_between_two_nodes_counts_once(self):
         # w = sqrt(3 EI / (M a^3)) for a mass at a on a beam that weighs nothing.

@@ -114,7 +114,8 @@ export function BendJob({ selected, onSelect }: StageProps) {
         Tip {Math.round(loaded.tip_deg)}° to the handle, {length(loaded.tip_drop_mm, build.rule)}{" "}
         off its line. The blank works hardest at {length(loaded.works_hardest_mm, build.rule)} from
         the butt: {loaded.strain_percent.toFixed(2)} % strain, stopped at {loaded.limit_percent} %.
-        The maker’s limit comes first; tip guarded, face out of line when the real rod is bent.
+        Feet and wraps, which stiffen the blank a little, are left out. The maker’s limit comes
+        first; tip guarded, face out of line when the real rod is bent.
       </p>
     </div>
   );
