@@ -96,83 +96,87 @@ def _solved(of: Sharing, start: Sequence[float], sides: dict[tuple[int, int], in
 
 
 def _straightened(of: Sharing, at: Floats, reach: float, sides: dict[tuple[int, int], int]) -> Floats | None:  # fmt: skip
-    """One linear program: unknowns are the places, the greatest share, and each span's distance from
-    the middle share."""
-    n = len(of.held)
-    open_end = of.held[-1] is None
-    spans = n + 1 if open_end else n
-    done = np.interp(at, of.place_mm, of.done)
-    rate = np.gradient(of.done, of.place_mm)
-    slope = np.interp(at, of.place_mm, rate)
-    free = [h is None for h in of.held]
-    unknowns = n + 2 + spans
-    greatest, middle = n, n + 1
-    rows: list[Floats] = []
-    least: list[float] = []
+    """One linear program: unknowns are the places (n), the greatest share, the middle share, and how far
+    each span's share lies from the middle one. None when no places meet the rules within reach."""
+    bounds = _bounds(of, at, reach, sides)
+    if bounds is None:
+        return None
+    slope, constant = _shares_near(of, at)
+    spans, n = slope.shape
+    free = np.array([h is None for h in of.held])
+    movable = np.flatnonzero(np.abs(slope) @ free > 0)
+    slope, constant = slope[movable], constant[movable]
+    many = movable.size
+    one, none, off = np.ones((many, 1)), np.zeros((many, 1)), np.eye(spans)[movable]
+    gaps, least_gap = _gap_rules(of)
+    rows = np.vstack([
+        np.hstack([slope, -one, none, 0 * off]),
+        np.hstack([slope, none, -one, -off]),
+        np.hstack([-slope, none, one, -off]),
+        np.hstack([gaps, np.zeros((len(gaps), 2 + spans))]),
+    ])  # fmt: skip
+    least = np.concatenate([-constant, -constant, constant, least_gap])
+    cost = np.concatenate([np.zeros(n), [1.0, 0.0], np.full(spans, EVENLY / spans)])
+    whole = max(float(of.done[-1]), 1e-12)
+    solved = linprog(cost / whole, A_ub=rows, b_ub=least, bounds=[*bounds, *[(0.0, None)] * (2 + spans)], method="highs")  # fmt: skip
+    found = solved.x if solved.status == 0 else None
+    return None if found is None else np.asarray(found[:n])
 
-    for k in range(spans):
-        # share_k = S(x_k) - S(x_{k-1}), straightened
-        share = np.zeros(unknowns)
-        constant = 0.0
-        if k < n:
-            share[k] += slope[k]
-            constant += done[k] - slope[k] * at[k]
-        else:
-            constant += float(np.interp(of.last_mm, of.place_mm, of.done))
-        if k > 0:
-            share[k - 1] -= slope[k - 1]
-            constant -= done[k - 1] - slope[k - 1] * at[k - 1]
-        movable = (k < n and free[k]) or (k > 0 and free[k - 1])
-        if movable:
-            over = share.copy()
-            over[greatest] = -1.0
-            rows.append(over)
-            least.append(-constant)
-            for way in (1.0, -1.0):
-                off = way * share
-                off[middle] -= way
-                off[n + 2 + k] = -1.0
-                rows.append(off)
-                least.append(-way * constant)
-    held = [i for i in range(n) if not free[i]]
-    growing_to = n if open_end else (held[-1] + 1 if held else n)
-    for k in range(1, growing_to):  # gap_k >= gap_{k-1}
-        if not (free[k] or free[k - 1] or (k > 1 and free[k - 2])):
-            continue
-        gap = np.zeros(unknowns)
-        gap[k] -= 1.0
-        gap[k - 1] += 2.0
-        if k > 1:
-            gap[k - 2] -= 1.0
-        rows.append(gap)
-        least.append(0.0)
+
+def _shares_near(of: Sharing, at: Floats) -> tuple[Floats, Floats]:
+    """Every span's share as slope (spans, n) times the places plus a constant (spans), near ``at``."""
+    n = at.size
+    spans = n + 1 if of.held[-1] is None else n
+    done = np.interp(at, of.place_mm, of.done)
+    rate = np.interp(at, of.place_mm, np.gradient(of.done, of.place_mm))
+    slope, constant = np.zeros((spans, n)), np.zeros(spans)
+    i = np.arange(n)
+    slope[i, i] += rate
+    constant[i] += done - rate * at
+    later = i[: spans - 1]
+    slope[later + 1, later] -= rate[later]
+    constant[later + 1] -= done[later] - rate[later] * at[later]
+    if spans > n:
+        constant[n] += float(np.interp(of.last_mm, of.place_mm, of.done))
+    return slope, constant
+
+
+def _gap_rules(of: Sharing) -> tuple[Floats, Floats]:
+    """Rows (r, n) and bounds (r): gaps never shrink toward the butt as far as a free guide has a say,
+    and no two guides come nearer than the least gap."""
+    n = len(of.held)
+    free = [h is None for h in of.held]
+    growing_to = n if free[-1] else max((i + 1 for i in range(n) if not free[i]), default=n)
+    rows, least = [np.zeros(n)], [0.0]
     for k in range(1, n):
-        apart = np.zeros(unknowns)
+        apart = np.zeros(n)
         apart[k], apart[k - 1] = -1.0, 1.0
         rows.append(apart)
         least.append(-of.least_gap_mm)
-    bounds: list[tuple[float | None, float | None]] = []
-    for i in range(n):
-        if of.held[i] is not None:
-            bounds.append((of.held[i], of.held[i]))
+        if k < growing_to and any(free[max(k - 2, 0) : k + 1]):
+            grows = np.zeros(n)
+            grows[k], grows[k - 1] = -1.0, 2.0
+            if k > 1:
+                grows[k - 2] = -1.0
+            rows.append(grows)
+            least.append(0.0)
+    return np.array(rows), np.array(least)
+
+
+def _bounds(of: Sharing, at: Floats, reach: float, sides: dict[tuple[int, int], int]) -> list[tuple[float, float]] | None:  # fmt: skip
+    """How far each guide may go: held ones nowhere, the first within its range, others off the joints."""
+    bounds = []
+    for i, held in enumerate(of.held):
+        if held is not None:
+            bounds.append((held, held))
             continue
         low, high = max(at[i] - reach, of.least_gap_mm), min(at[i] + reach, of.last_mm)
         if i == 0:
             low, high = max(low, of.first_gap_mm[0]), min(high, of.first_gap_mm[1])
         for z, zone in enumerate(of.zones[i]):
             side = sides.get((i, z), 0)
-            if side < 0:
-                high = min(high, zone[0])
-            elif side > 0:
-                low = max(low, zone[1])
+            low, high = (low if side <= 0 else max(low, zone[1])), (high if side >= 0 else min(high, zone[0]))  # fmt: skip
         if low > high:
             return None
-        bounds.append((low, high))
-    bounds += [(0.0, None), (0.0, None), *([(0.0, None)] * spans)]
-    whole = max(float(of.done[-1]), 1e-12)
-    cost = np.zeros(unknowns)
-    cost[greatest] = 1.0 / whole
-    cost[n + 2 :] = EVENLY / spans / whole
-    solved = linprog(cost, A_ub=np.array(rows), b_ub=np.array(least), bounds=bounds, method="highs")
-    found = solved.x if solved.status == 0 else None
-    return None if found is None else np.asarray(found[:n])
+        bounds.append((float(low), float(high)))
+    return bounds
