@@ -27,6 +27,7 @@ from wise_spool.core.guides.placing import GuidesPlan, datums_of, plan_guides
 from wise_spool.core.guides.reel_side import (
     REDUCTION_RINGS,
     ReelSidePlan,
+    level_wind,
     place_on_path,
     plan_reel_side,
 )
@@ -207,9 +208,25 @@ class Rod:
     def reel_side(self) -> ReelSidePlan:
         """The path from the spool."""
         train = self.build.guides.train
+        if self.design.brief.rod_type != "spinning":
+            return self._off_the_level_wind()
         path = plan_reel_side(self.build.guides.reel, list(reversed(train))[:REDUCTION_RINGS])
         placing = place_on_path(path, self.build, self.guides.placed, self.datums)
         return path.model_copy(update={"placing": placing})
+
+    def _off_the_level_wind(self) -> ReelSidePlan:
+        """Nothing comes off in coils: the line's angle into the first ring is what counts."""
+        placed, lip = self.guides.placed, self.guides.spool_lip_mm
+        found = None
+        if placed and lip is not None and placed[-1].marked_mm is not None:
+            first = self.build.guides.train[-1]
+            found = level_wind(self.build.guides.reel, first, placed[-1].marked_mm - lip)
+        words = (
+            found.words
+            if found
+            else "The reel and the guide nearest it are not both on the rod yet."
+        )
+        return ReelSidePlan(spots=(), meets_blank_mm=None, words=words, level_wind=found)
 
     def photographed(self, setup: BendSetup, clicks: list[PicturePoint]) -> PhotoMatched:
         """A picture of the bend, matched and fitted. Raises :class:`BendError`."""

@@ -21,7 +21,7 @@ from wise_spool.core.guides.layouts import (
     share_of_bend,
 )
 from wise_spool.core.guides.liveliness import plan_train
-from wise_spool.core.guides.reel_side import plan_reel_side
+from wise_spool.core.guides.reel_side import level_wind, plan_reel_side
 from wise_spool.core.guides.sharing import Sharing, share_out
 from wise_spool.core.guides.trial import Trial, shares_done, third_load
 from wise_spool.core.guides.under_load import plan_loaded
@@ -210,6 +210,19 @@ class ReelSide(unittest.TestCase):
         spot = plan_reel_side(reel, [usual_guide(25)]).spots[0]
         self.assertAlmostEqual(reel.lip_ahead_mm + spot.from_lip_mm, 500, delta=40)
         self.assertLess(spot.per_degree_mm, -40)
+
+    def test_a_casting_reel_is_judged_by_the_line_off_its_line_guide(self):
+        reel, ring = Reel(level_wind_mm=36.0, height_mm=22.0), usual_guide(10)
+        found = level_wind(reel, ring, 300.0)
+        self.assertAlmostEqual(found.side_deg, math.degrees(math.atan(13 / 300)), delta=0.01)
+        self.assertAlmostEqual(found.down_deg, math.degrees(math.atan((22 - 14) / 300)), delta=0.01)
+        near = level_wind(reel, ring, 120.0)
+        self.assertGreater(near.side_deg, 4)
+        again = level_wind(reel, ring, near.least_mm)
+        self.assertAlmostEqual(again.side_deg, 4, delta=0.05)
+        self.assertIsNone(level_wind(reel, ring, -5.0))
+        whole = Rod.of(rod()).reel_side
+        self.assertEqual((whole.spots, whole.level_wind is not None), ((), True))
 
     def test_placing_on_the_path_leaves_what_is_built_and_what_would_stand_on_one_spot(self):
         train = (guide(0, 300), *(usual_guide(r).model_copy(update={"id": f"r{r}{n}"}) for n, r in ((0, 10), (1, 10), (2, 25))))  # fmt: skip

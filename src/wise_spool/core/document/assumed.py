@@ -16,9 +16,10 @@ ASSUMABLE: dict[str, str] = {
     "handle.stock.side_mm": "square stock, its side",
     "handle.glue_temperature_c": "warmth where it is glued",
     "guides.reel.lip_ahead_mm": "spool lip ahead of the reel foot",
-    "guides.reel.height_mm": "spool axis above the blank",
+    "guides.reel.height_mm": "spool axis or line guide above the blank",
     "guides.reel.tilt_deg": "tilt of the spool",
     "guides.reel.spool_mm": "spool across its lip",
+    "guides.reel.level_wind_mm": "travel of the reel's line guide",
     "guides.train.*.foot_butt_mm": "feet of the guides toward the butt",
     "guides.train.*.foot_tip_mm": "feet of the guides toward the tip",
     "guides.train.*.height_mm": "ring heights of the guides",
@@ -57,7 +58,9 @@ def in_play(build: Build, path: str) -> bool:
         guide = next(g for g in build.guides.train if g.id == path.split(".")[2])
         return guide.built is None
     if path.startswith("guides.reel"):
-        return spinning and bool(build.guides.train)
+        casting = build.brief.rod_type in ("casting", "trolling")
+        counts = casting if path.endswith("level_wind_mm") else spinning or (casting and path.endswith("height_mm"))  # fmt: skip
+        return counts and bool(build.guides.train)
     if path.startswith("spine."):
         return bool(build.spine.drops)
     return bool(build.guides.train)

@@ -14,7 +14,8 @@ MarkUnder = Literal["ring_centre", "foot_edge"]
 
 class Reel(Frozen):
     """The reel as mounted, spool wound fully forward: its lip ahead of the foot, the spool's axis
-    over the blank at the lip, how far that axis points down toward the tip, and the spool's width."""
+    over the blank at the lip, how far that axis points down toward the tip, and the spool's width;
+    on a casting reel how far its line guide travels across."""
 
     name: Words = ""
     lip_ahead_mm: LengthMm = 60.0
@@ -23,6 +24,7 @@ class Reel(Frozen):
     height_mm: Annotated[float, Field(ge=0, le=150)] = 65.0
     tilt_deg: Annotated[float, Field(ge=0, le=30)] = 4.0
     spool_mm: Annotated[float, Field(gt=0, le=120)] = 48.0
+    level_wind_mm: Annotated[float, Field(ge=0, le=150)] = 30.0
 
 
 class TipTop(Frozen):

@@ -613,6 +613,14 @@ class Habits(Frozen):
     least_tilt_deg: float = _habit(
         0.5, "Flatter than this the path never meets the rings.", "°", 0.1, 5, "habit"
     )
+    level_wind_deg: float = _habit(
+        4.0,
+        "Off a casting reel's line guide the line leaves at no more than this to either side.",
+        "°",
+        0.5,
+        20,
+        "memory",
+    )
     coil_share: float = _habit(
         0.5,
         "A ring this share of the cone's width lets the coils through.",

@@ -18,7 +18,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import Guide, Reel, StatedAt
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
-from wise_spool.core.ground.measures import format_diameter
+from wise_spool.core.ground.measures import format_diameter, format_length
 from wise_spool.core.ground.units import ruled
 from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.gaps import GuidePlaced
@@ -53,6 +53,19 @@ class OnPath(Frozen):
     leave: str
 
 
+class LevelWind(Frozen):
+    """The line off a casting reel: at the ends of its line guide's travel it leaves by ``side_deg`` to the
+    first ring, ``down_deg`` down to it; ``least_mm`` is how far off the ring must stand from its front."""
+
+    from_front_mm: float
+    travel_mm: float
+    ring_mm: float
+    side_deg: float
+    down_deg: float
+    least_mm: float
+    words: str
+
+
 class ReelSidePlan(Frozen):
     """The path from the spool, drawn from the side, and each ring on it."""
 
@@ -60,6 +73,7 @@ class ReelSidePlan(Frozen):
     meets_blank_mm: float | None
     words: str
     placing: tuple[OnPath, ...] = ()
+    level_wind: LevelWind | None = None
 
 
 def plan_reel_side(reel: Reel, reduction: Sequence[Guide]) -> ReelSidePlan:
@@ -97,6 +111,30 @@ def plan_reel_side(reel: Reel, reduction: Sequence[Guide]) -> ReelSidePlan:
     return ReelSidePlan(
         spots=tuple(spots), meets_blank_mm=round(reel.height_mm / slope, 1), words=words
     )
+
+
+def level_wind(reel: Reel, first: Guide, from_front_mm: float) -> LevelWind | None:
+    """The first ring off a casting reel; None when it does not stand ahead of it.
+
+    The line guide travels w across; at either end the line makes atan((w - ring)/2 / x) with the rod, x
+    the ring's distance, while it still passes inside the ring.
+    """
+    if from_front_mm <= 0:
+        return None
+    half = max(reel.level_wind_mm - first.ring_mm, 0.0) / 2
+    most = habits().level_wind_deg
+    least = half / math.tan(math.radians(most))
+    side = math.degrees(math.atan(half / from_front_mm))
+    down = math.degrees(math.atan((reel.height_mm - first.height_mm) / from_front_mm))
+    rule = ruled()
+    if side > most:
+        words = f"At the ends of its travel the line turns {side:.1f}° into the first ring: {format_length(least, rule)} from the front of the reel brings it to {most:.0f}°."
+    else:
+        words = f"The line leaves the reel at {side:.1f}° at most: the first ring stands far enough off, {format_length(least, rule)} would do."
+    return LevelWind(
+        from_front_mm=round(from_front_mm, 1), travel_mm=reel.level_wind_mm, ring_mm=first.ring_mm, side_deg=round(side, 2),
+        down_deg=round(down, 2), least_mm=round(least, 1), words=words,
+    )  # fmt: skip
 
 
 def place_on_path(

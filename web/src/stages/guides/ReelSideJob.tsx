@@ -1,6 +1,5 @@
 import type { Bends } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
-import { datumWord } from "../../mat/datum";
 import { useWidth } from "../../mat/scale";
 import { Button } from "../../ui/controls";
 import { Term } from "../../words/Term";
@@ -27,13 +26,7 @@ export function ReelSideJob() {
   const slope = Math.tan((reel.tilt_deg * Math.PI) / 180);
   const choke = path?.spots.at(-1);
   if (build.brief.rod_type !== "spinning")
-    return (
-      <p className="max-w-xl py-3 text-soft">
-        Nothing comes off this reel in coils, so there is no path from a spool to follow. Mount the
-        reel, measure its front ahead of its foot under <em>Train</em>, and state the first guide
-        from the {datumWord("spool_lip", build.brief.rod_type)}.
-      </p>
-    );
+    return <LevelWindJob path={path} failed={bends.isError ? bends.error.message : null} />;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <div className="flex flex-wrap items-start gap-3">
@@ -248,5 +241,117 @@ function Placing({ path }: { path: Path }) {
         </Button>
       )}
     </section>
+  );
+}
+
+/** A casting reel from above: the line at both ends of its guide’s travel, into the first ring. */
+function LevelWindJob({ path, failed }: { path: Path | undefined; failed: string | null }) {
+  const { build } = useShown();
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const { reel } = build.guides;
+  const found = path?.level_wind;
+  const x = (mm: number) => 70 + (mm / Math.max(found?.from_front_mm ?? 400, 1)) * (width - 150);
+  const y = (mm: number) => H / 2 + mm * 2.2;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <div className="flex flex-wrap items-start gap-3">
+        <MeasureField
+          path="guides.reel.lip_ahead_mm"
+          label="Front of the reel ahead of its foot"
+          className="w-60"
+          mm={reel.lip_ahead_mm}
+          keep={(mm) => (b) => void (b.guides.reel.lip_ahead_mm = mm ?? 0)}
+        />
+        <MeasureField
+          path="guides.reel.level_wind_mm"
+          label="Its line guide travels"
+          className="w-44"
+          mm={reel.level_wind_mm}
+          keep={(mm) => (b) => void (b.guides.reel.level_wind_mm = mm ?? 0)}
+        />
+        <MeasureField
+          path="guides.reel.height_mm"
+          label="Line guide over the blank"
+          className="w-48"
+          mm={reel.height_mm}
+          keep={(mm) => (b) => void (b.guides.reel.height_mm = mm ?? 0)}
+        />
+      </div>
+      {failed && !path && (
+        <p role="alert" className="text-ruin">
+          {failed}
+        </p>
+      )}
+      {path && (
+        <p
+          className={`text-lead ${found && found.from_front_mm < found.least_mm ? "text-check" : ""}`}
+        >
+          {path.words}
+        </p>
+      )}
+      <div ref={ref}>
+        {found && (
+          <svg
+            width={width}
+            height={H}
+            className="block"
+            role="img"
+            aria-label="The line off the reel, from above"
+          >
+            <rect width={width} height={H} rx="4" fill="var(--mat)" />
+            <line
+              x1={10}
+              x2={width - 10}
+              y1={y(0)}
+              y2={y(0)}
+              stroke="var(--wire-dim)"
+              strokeWidth="9"
+            />
+            <rect
+              x={14}
+              y={y(-found.travel_mm / 2) - 12}
+              width={56}
+              height={found.travel_mm * 2.2 + 24}
+              rx="6"
+              fill="var(--graphite)"
+            />
+            {[-1, 1].map((side) => (
+              <line
+                key={side}
+                x1={x(0)}
+                y1={y((side * found.travel_mm) / 2)}
+                x2={x(found.from_front_mm)}
+                y2={y((side * Math.min(found.ring_mm, found.travel_mm)) / 2)}
+                stroke="var(--pencil)"
+                strokeWidth="1.8"
+              />
+            ))}
+            <line
+              x1={x(found.from_front_mm)}
+              x2={x(found.from_front_mm)}
+              y1={y(-found.ring_mm / 2)}
+              y2={y(found.ring_mm / 2)}
+              stroke="var(--wire)"
+              strokeWidth="5"
+              strokeLinecap="round"
+            />
+            <text x={x(0) + 12} y={24} fontSize="20" className="fig" fill="var(--mat-ink)">
+              {found.side_deg.toFixed(1)}° to either side, {Math.abs(found.down_deg).toFixed(1)}°{" "}
+              {found.down_deg < 0 ? "up" : "down"}
+            </text>
+            <text
+              x={x(found.from_front_mm)}
+              y={H - 12}
+              textAnchor="end"
+              fontSize="14"
+              className="fig"
+              fill="var(--mat-ink)"
+            >
+              {length(found.from_front_mm, build.rule)} from the front of the reel
+            </text>
+          </svg>
+        )}
+      </div>
+    </div>
   );
 }
