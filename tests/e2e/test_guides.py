@@ -98,11 +98,11 @@ class Choosing(OnTheDemo):
         self.at("Skerry 10", "guides/reel-side")
         self.fill("Axis points down by", "5")
         row = self.page.get_by_role("row").filter(
-            has=self.page.get_by_role("button", name="Place guide 10 on the path")
+            has=self.page.get_by_role("button", name="Place it all the same: guide 10")
         )
         expect(row).to_contain_text("nearer")
         before = self.build["guides"]["train"]
-        self.press("Place guide 10 on the path")
+        self.press("Place it all the same: guide 10")
         self.kept()
         train = self.build["guides"]["train"]
         self.assertEqual(train[9]["at"]["datum"], "spool_lip")
@@ -110,6 +110,14 @@ class Choosing(OnTheDemo):
         self.assertEqual(train[8]["at"], before[8]["at"])
         self.fill("Axis points down by", "0")
         expect(self.page.get_by_text("runs level")).to_be_visible()
+
+    def test_a_casting_reel_is_judged_by_the_line_into_the_first_ring(self):
+        self.at("Holm Casting", "guides/reel-side")
+        expect(
+            self.page.get_by_role("img", name="The line off the reel, from above")
+        ).to_be_visible()
+        self.fill("Its line guide travels", "140 mm")
+        expect(self.page.get_by_text("into the first ring")).to_be_visible()
 
     def test_a_static_test_moves_a_guide_for_good(self):
         self.at("Skerry 10", "guides/test")

@@ -175,6 +175,8 @@ export function ReelSideJob() {
 
 type Path = Bends["reel_side"];
 
+const placeIt = (typed: boolean) => (typed ? "Place it all the same" : "Place it");
+
 /** What placing the rings on the path does, before it does it. */
 function Placing({ path }: { path: Path }) {
   const { build } = useShown();
@@ -224,9 +226,9 @@ function Placing({ path }: { path: Path }) {
                   ) : (
                     <Button
                       onClick={() => lay([p])}
-                      aria-label={`Place guide ${p.number} on the path`}
+                      aria-label={`${placeIt(p.typed)}: guide ${p.number}`}
                     >
-                      {p.typed ? "Place it all the same" : "Place it"}
+                      {placeIt(p.typed)}
                     </Button>
                   )}
                 </td>
