@@ -111,7 +111,7 @@ def hang(course: Course, readings: Sequence[StaticReading]) -> Hung:
     """Fit ``course`` to the readings, whose ``at_mm`` is filled. Raises ``ValueError`` when no
     stiffness explains them, :class:`~wise_spool.core.mechanics.elastica.BendError` from the solver."""
     h = habits()
-    at = np.array([_log_k(course, readings[0]), h.power_p, 0.0])
+    at = np.array([log_k_of(course, readings[0]), h.power_p, 0.0])
     middle = np.array([0.0, h.power_p, 0.0])
     loose = np.diag([0.0, h.power_p_off**-2, h.wall_course_off**-2])
     starts: dict[int, Floats] = {}
@@ -187,7 +187,7 @@ def _misses(
     return out
 
 
-def _log_k(course: Course, r: StaticReading) -> float:
+def log_k_of(course: Course, r: StaticReading) -> float:
     """ln EI at the reference diameter for which one reading's drop comes out at the usual exponent."""
     start = replace(course, log_k=0.0, p=habits().power_p, bow=0.0)
     load, at = r.weight_g * GRAVITY_N_PER_G, r.at_mm or 0.0

@@ -15,7 +15,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from wise_spool.core.blank.hanging import Course, Third, band_of, hang, third_of
+from wise_spool.core.blank.hanging import Course, Third, band_of, hang, log_k_of, third_of
 from wise_spool.core.blank.labels import ACTION_DEG, POWER_N, action_of_label, power_of_label
 from wise_spool.core.blank.working import WorkingBlank, working_blank
 from wise_spool.core.document.blank import Blank, BlankMaterial, StaticReading
@@ -217,7 +217,7 @@ def _asked(blank: Blank) -> list[str]:
     odd = []
     for r in _usable(blank):
         try:
-            times = math.exp(hang(likely, [r]).course.log_k - likely.log_k)
+            times = math.exp(log_k_of(likely, r) - likely.log_k)
         except (BendError, ValueError, np.linalg.LinAlgError):
             continue
         if not 1 / habits().odd_stiffness < times < habits().odd_stiffness:
