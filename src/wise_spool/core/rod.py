@@ -13,7 +13,7 @@ from wise_spool.core.blank.stiffness import StiffnessPlan, measure
 from wise_spool.core.blank.working import BlankPlan, WorkingBlank, plan_blank, working_blank
 from wise_spool.core.document.build import Build, apart, together
 from wise_spool.core.document.design import Design
-from wise_spool.core.document.guides import BendSetup
+from wise_spool.core.document.guides import MOST_HUNG_G, BendSetup
 from wise_spool.core.document.log import LogEntry, Record, fold
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.finish.coats import FinishPlan, plan_finish
@@ -40,8 +40,6 @@ from wise_spool.core.work.balance import BalancePlan, plan_balance
 from wise_spool.core.work.planning import WorkPlan, plan_work
 from wise_spool.core.wraps.wraps import WrapLaid, wraps_on
 
-MOST_HUNG_G = 20_000.0
-"""The heaviest load that is laid on a rod."""
 T = TypeVar("T")
 
 

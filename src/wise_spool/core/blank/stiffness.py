@@ -76,6 +76,7 @@ class _Known:
     """What is known of a blank's stiffness, as it arrived, and how surely."""
 
     source: Source
+    by_size: Course
     course: Course
     third: Third
     power_off: float
@@ -127,7 +128,7 @@ def _solved(blank: Blank) -> StiffnessPlan | None:
         agrees=None if label is None or not measured else _as_labelled(label.power_n, known),
         action_deg=round(action, 1), action_off_deg=round(off, 1), action_words=actions,
         action_agrees=None if of_action is None or not measured else of_action in actions.removeprefix("between ").replace(", perhaps ", " and ").split(" and "),
-        asked=tuple(_asked(blank)), clamp_mm=round(clamp, 1),
+        asked=tuple(_asked(_usable(blank), known.by_size)), clamp_mm=round(clamp, 1),
     )  # fmt: skip
 
 
@@ -172,7 +173,7 @@ def _known(blank: Blank, work: WorkingBlank, clamp: float) -> _Known:
             hung = hang(arrived, readings)
             third, power_off, action_off = band_of(hung, now(hung.course), clamp, work.length_mm)
             source: Source = "fitted" if len(readings) > 1 else "measured"
-            return _Known(source, hung.course, third, power_off, action_off, hung.worst_mm)
+            return _Known(source, arrived, hung.course, third, power_off, action_off, hung.worst_mm)
         except (BendError, ValueError, np.linalg.LinAlgError):
             pass
     label = power_of_label(blank.label_power)
@@ -183,7 +184,7 @@ def _known(blank: Blank, work: WorkingBlank, clamp: float) -> _Known:
         course = replace(arrived, log_k=arrived.log_k + math.log(label.power_n / sold.power_n))
     third = third_of(now(course), clamp, work.length_mm)
     off = math.log1p(habits().size_off) if label is None else LABEL_OFF
-    return _Known(source, course, third, off, ACTION_OFF_DEG, None)
+    return _Known(source, arrived, course, third, off, ACTION_OFF_DEG, None)
 
 
 LABEL_OFF = math.log(1.4)
@@ -209,13 +210,10 @@ def _overlaps(work: WorkingBlank) -> tuple[tuple[float, float, float], ...]:
     return tuple((j.station_mm - j.overlap_mm, j.station_mm, times) for j in work.joints)
 
 
-def _asked(blank: Blank) -> list[str]:
+def _asked(readings: list[StaticReading], likely: Course) -> list[str]:
     """Rows whose bend makes the blank far stiffer or softer than anything of its size."""
-    whole = working_blank(blank.model_copy(update={"trim_butt_mm": 0.0, "trim_tip_mm": 0.0}))
-    assert whole.taper is not None
-    likely = by_size(blank, whole)
     odd = []
-    for r in _usable(blank):
+    for r in readings:
         try:
             times = math.exp(log_k_of(likely, r) - likely.log_k)
         except (BendError, ValueError, np.linalg.LinAlgError):

@@ -97,6 +97,10 @@ def usual_guide(ring_mm: float) -> Guide:
     )  # fmt: skip
 
 
+MOST_HUNG_G = 20_000.0
+"""The heaviest load that is hung on a rod."""
+
+
 class TestRow(Row):
     """What one guide showed in the static test; ``id`` is the guide's. ``stood_mm`` is where it stood
     then, from the butt end of the blank as it arrived: once it is moved the row is of another rod."""
@@ -111,7 +115,7 @@ class TestRow(Row):
 class StaticTest(Frozen):
     """The real rod under a stated load."""
 
-    load_g: Annotated[float, Field(gt=0, le=20000)] = 500.0
+    load_g: Annotated[float, Field(gt=0, le=MOST_HUNG_G)] = 500.0
     rows: Annotated[tuple[TestRow, ...], Field(max_length=30), AfterValidator(numbered("g"))] = ()
 
 
@@ -124,7 +128,7 @@ class GuideBuilt(Row):
 class BendSetup(Frozen):
     """How the rod is loaded on the screen: the line's pull at the fish."""
 
-    load_g: Annotated[float, Field(ge=0, le=20000)] = 300.0
+    load_g: Annotated[float, Field(ge=0, le=MOST_HUNG_G)] = 300.0
     pull_deg: Annotated[float, Field(ge=0, le=180)] = 90.0
     friction: Annotated[float, Field(ge=0, le=0.6)] = 0.0
     own_weight: bool = False

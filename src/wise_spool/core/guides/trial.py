@@ -13,6 +13,7 @@ from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import StatedAt
 from wise_spool.core.guides.datums import Datums
+from wise_spool.core.guides.gaps import Source
 from wise_spool.core.guides.placing import (
     GuidesPlan,
     keeping_its_datum,
@@ -49,11 +50,15 @@ class Trial:
 
     def fixed(self) -> dict[str, float]:
         """Guides the builder stated or built: they stay."""
-        return {
-            g.id: g.marked_mm
-            for g in self.guides.placed
-            if g.marked_mm is not None and g.source in ("stated", "built")
-        }
+        return self._of("stated", "built")
+
+    def built(self) -> dict[str, float]:
+        """Guides that are on the blank."""
+        return self._of("built")
+
+    def _of(self, *sources: Source) -> dict[str, float]:
+        placed = [g for g in self.guides.placed if g.source in sources]
+        return {g.id: g.marked_mm for g in placed if g.marked_mm is not None}
 
     def stated(self, at: dict[str, float]) -> tuple[StatedAt | None, ...]:
         return tuple(
@@ -63,14 +68,6 @@ class Trial:
             for g in self.build.guides.train
             if g.id in at
         )
-
-    def built(self) -> dict[str, float]:
-        """Guides that are on the blank."""
-        return {
-            g.id: g.marked_mm
-            for g in self.guides.placed
-            if g.marked_mm is not None and g.source == "built"
-        }
 
     def on_the_rule(self, guide_id: str, station_mm: float) -> float:
         """The station a guide comes to when its mark is drawn on the builder's rule."""

@@ -572,9 +572,9 @@ def _hull(which: Ints, along: Floats, out: Floats, size: float) -> list[int]:
     return [k for *_, k in kept if k >= 0]
 
 
-def _turns(unit: Floats, pull: Floats) -> Floats:
-    """Angle in rad by which the line turns at the end of each leg."""
-    heading = np.arctan2(np.append(unit[:, 1], pull[1]), np.append(unit[:, 0], pull[0]))
+def _turns(legs: Floats, pull: Floats) -> Floats:
+    """Angle in rad by which the line turns at the end of each leg, of any length."""
+    heading = np.arctan2(np.append(legs[:, 1], pull[1]), np.append(legs[:, 0], pull[0]))
     return np.asarray(np.abs((np.diff(heading) + np.pi) % (2 * np.pi) - np.pi), float)
 
 
@@ -584,7 +584,4 @@ def break_angles(path: Floats, pull: Floats) -> Floats:
     ``path`` starts at the reel when there is one (its first corner is then no
     ring); ``pull`` is the unit direction beyond the tip-top.
     """
-    d = np.vstack([np.diff(path, axis=0), pull])
-    heading = np.arctan2(d[:, 1], d[:, 0])
-    turn = np.abs((np.diff(heading) + np.pi) % (2 * np.pi) - np.pi)
-    return np.asarray(turn, float)
+    return _turns(np.diff(path, axis=0), pull)

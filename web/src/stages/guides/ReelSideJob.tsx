@@ -30,20 +30,8 @@ export function ReelSideJob() {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <div className="flex flex-wrap items-start gap-3">
-        <MeasureField
-          path="guides.reel.lip_ahead_mm"
-          label="Spool lip ahead of the foot"
-          className="w-44"
-          mm={reel.lip_ahead_mm}
-          keep={(mm) => (b) => void (b.guides.reel.lip_ahead_mm = mm ?? 0)}
-        />
-        <MeasureField
-          path="guides.reel.height_mm"
-          label="Spool axis over the blank"
-          className="w-44"
-          mm={reel.height_mm}
-          keep={(mm) => (b) => void (b.guides.reel.height_mm = mm ?? 0)}
-        />
+        <ReelMeasure name="lip_ahead_mm" label="Spool lip ahead of the foot" className="w-44" />
+        <ReelMeasure name="height_mm" label="Spool axis over the blank" className="w-44" />
         <NumberField
           path="guides.reel.tilt_deg"
           label="Axis points down by"
@@ -53,14 +41,7 @@ export function ReelSideJob() {
           value={reel.tilt_deg}
           keep={(v) => (b) => void (b.guides.reel.tilt_deg = v ?? 0)}
         />
-        <MeasureField
-          path="guides.reel.spool_mm"
-          label="Spool across"
-          className="w-32"
-          kind="diameter"
-          mm={reel.spool_mm}
-          keep={(mm) => (b) => void (b.guides.reel.spool_mm = mm ?? 40)}
-        />
+        <ReelMeasure name="spool_mm" label="Spool across" className="w-32" kind="diameter" />
       </div>
       {bends.isError && !path && (
         <p role="alert" className="text-ruin">
@@ -175,6 +156,27 @@ export function ReelSideJob() {
 
 type Path = Bends["reel_side"];
 
+/** A measure of the reel as it is mounted. */
+function ReelMeasure({
+  name,
+  ...field
+}: {
+  name: "lip_ahead_mm" | "height_mm" | "spool_mm" | "level_wind_mm";
+  label: string;
+  className: string;
+  kind?: "diameter";
+}) {
+  const { build } = useShown();
+  return (
+    <MeasureField
+      {...field}
+      path={`guides.reel.${name}`}
+      mm={build.guides.reel[name]}
+      keep={(mm) => (b) => void (b.guides.reel[name] = mm ?? 0)}
+    />
+  );
+}
+
 const placeIt = (typed: boolean) => (typed ? "Place it all the same" : "Place it");
 
 /** What placing the rings on the path does, before it does it. */
@@ -250,34 +252,19 @@ function Placing({ path }: { path: Path }) {
 function LevelWindJob({ path, failed }: { path: Path | undefined; failed: string | null }) {
   const { build } = useShown();
   const [ref, width] = useWidth<HTMLDivElement>();
-  const { reel } = build.guides;
   const found = path?.level_wind;
   const x = (mm: number) => 70 + (mm / Math.max(found?.from_front_mm ?? 400, 1)) * (width - 150);
   const y = (mm: number) => H / 2 + mm * 2.2;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <div className="flex flex-wrap items-start gap-3">
-        <MeasureField
-          path="guides.reel.lip_ahead_mm"
+        <ReelMeasure
+          name="lip_ahead_mm"
           label="Front of the reel ahead of its foot"
           className="w-60"
-          mm={reel.lip_ahead_mm}
-          keep={(mm) => (b) => void (b.guides.reel.lip_ahead_mm = mm ?? 0)}
         />
-        <MeasureField
-          path="guides.reel.level_wind_mm"
-          label="Its line guide travels"
-          className="w-44"
-          mm={reel.level_wind_mm}
-          keep={(mm) => (b) => void (b.guides.reel.level_wind_mm = mm ?? 0)}
-        />
-        <MeasureField
-          path="guides.reel.height_mm"
-          label="Line guide over the blank"
-          className="w-48"
-          mm={reel.height_mm}
-          keep={(mm) => (b) => void (b.guides.reel.height_mm = mm ?? 0)}
-        />
+        <ReelMeasure name="level_wind_mm" label="Its line guide travels" className="w-44" />
+        <ReelMeasure name="height_mm" label="Line guide over the blank" className="w-48" />
       </div>
       {failed && !path && (
         <p role="alert" className="text-ruin">
