@@ -22,7 +22,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.layouts import share_of_bend
 from wise_spool.core.guides.trial import Trial
-from wise_spool.core.mechanics.elastica import Bent, Load, Ring, Rod, _mesh, _System, bend
+from wise_spool.core.mechanics.elastica import Bent, Load, Ring, Rod, mesh_of, _System, bend
 from wise_spool.core.rod import Rod as WholeRod
 from wise_spool.demo.shop import demo_builds
 from wise_spool.settings import Settings
@@ -98,7 +98,7 @@ def against_boundary_values(blanks: int = 12) -> None:
 
 def by_descent(rod: Rod, load: Load) -> Floats:
     """Element angles by L-BFGS-B on the same energy and gradient."""
-    system = _System(rod, load, _mesh(rod, 120))
+    system = _System(rod, load, mesh_of(rod, 120))
 
     def energy(x: Floats) -> tuple[float, Floats]:
         at = system.look(x, 1.0)

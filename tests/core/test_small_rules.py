@@ -16,7 +16,7 @@ from wise_spool.core.document.guides import Guides, Reel
 from wise_spool.core.document.parts import Handle, Reamer, Stock
 from wise_spool.core.document.spine import ClockPlace, Drop, RollTrial, Spine
 from wise_spool.core.finish.coats import plan_finish
-from wise_spool.core.mechanics.elastica import Load, Ring, Rod, _mesh, _System
+from wise_spool.core.mechanics.elastica import Load, Ring, Rod, mesh_of, _System
 from wise_spool.core.mechanics.rolling import RollModel
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod as WholeRod
@@ -98,7 +98,7 @@ class TheBend(unittest.TestCase):
     def test_the_energy_s_slopes_are_true_with_rings_ahead_of_their_feet(self):
         rings = (Ring(900.0, 20.0, 3.0, 7.0), Ring(1500.0, 12.0, 2.0, 5.0), Ring(2000.0, 8.0, 1.0, 12.0))  # fmt: skip
         bar = Rod(2000.0, 300.0, lambda x: 4e6 * (1 - 0.8 * x / 2000) ** 3 + 1e4, None, rings, (200.0, 50.0))  # fmt: skip
-        mesh = _mesh(bar, 24)
+        mesh = mesh_of(bar, 24)
         system = _System(bar, Load(4.0, 100.0), mesh)
         rng = np.random.default_rng(4)
         theta = np.cumsum(rng.normal(0.03, 0.03, mesh.ds.size))

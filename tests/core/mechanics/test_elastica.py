@@ -18,7 +18,7 @@ from wise_spool.core.mechanics.elastica import (
     Load,
     Ring,
     Rod,
-    _mesh,
+    mesh_of,
     _System,
     bend,
     break_angles,
@@ -224,7 +224,7 @@ class Statics(unittest.TestCase):
     def test_slopes_are_those_of_the_energy(self):
         rng = np.random.default_rng(3)
         for rod in (dressed(), dressed(reel=False), resting()):
-            system = _System(rod, Load(5, 110), _mesh(rod, 40))
+            system = _System(rod, Load(5, 110), mesh_of(rod, 40))
             theta = np.linspace(0, 1.2, system.n) + rng.normal(0, 0.002, system.n)
             gradient, matrix = self.whole(system, theta)
             for i in (0, 7, 19, 30, system.n - 1):

@@ -134,7 +134,8 @@ class _Mesh:
     at_ring: tuple[int, ...]
 
 
-def _mesh(rod: Rod, elements: int) -> _Mesh:
+def mesh_of(rod: Rod, elements: int) -> _Mesh:
+    """Nodes from the clamp to the tip, one at every ring and at every jump of EI."""
     free = rod.length_mm - rod.clamp_mm
     even = np.linspace(rod.clamp_mm, rod.length_mm, elements + 1)
     spots = [min(max(r.station_mm, rod.clamp_mm), rod.length_mm) for r in rod.rings]
@@ -187,7 +188,7 @@ def bend(rod: Rod, load: Load, elements: int = ELEMENTS, start: Floats | None = 
         raise BendError("A load is a number of newtons, nought or more.")
     if rod.length_mm - rod.clamp_mm < 10:
         raise BendError("Less than 10 mm of blank stands free of the clamp: nothing can bend.")
-    mesh = _mesh(rod, elements)
+    mesh = mesh_of(rod, elements)
     if not (mesh.spring > 0).all() or not np.isfinite(mesh.spring).all():
         raise BendError("The blank's stiffness is not known all along: measure its bend first.")
     system = _System(rod, load, mesh)
