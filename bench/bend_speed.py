@@ -22,7 +22,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.layouts import share_of_bend
 from wise_spool.core.guides.trial import Trial
-from wise_spool.core.mechanics.elastica import Bent, Load, Ring, Rod, mesh_of, _System, bend
+from wise_spool.core.mechanics.elastica import Bent, Load, Ring, Rod, _System, bend, mesh_of
 from wise_spool.core.rod import Rod as WholeRod
 from wise_spool.demo.shop import demo_builds
 from wise_spool.settings import Settings

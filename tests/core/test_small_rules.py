@@ -16,7 +16,7 @@ from wise_spool.core.document.guides import Guides, Reel
 from wise_spool.core.document.parts import Handle, Reamer, Stock
 from wise_spool.core.document.spine import ClockPlace, Drop, RollTrial, Spine
 from wise_spool.core.finish.coats import plan_finish
-from wise_spool.core.mechanics.elastica import Load, Ring, Rod, mesh_of, _System
+from wise_spool.core.mechanics.elastica import Load, Ring, Rod, _System, mesh_of
 from wise_spool.core.mechanics.rolling import RollModel
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod as WholeRod

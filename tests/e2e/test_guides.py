@@ -70,6 +70,33 @@ class UnderLoad(OnTheDemo):
         self.assertGreater(self.plan["stiffness"]["power_g"], 700)
 
 
+class Twisting(OnTheDemo):
+    def test_a_spiral_train_is_hung_and_set_by_hand(self):
+        self.at("Holm Casting", "guides/twist")
+        expect(self.page.get_by_role("heading", name="All on top")).to_be_visible()
+        self.page.get_by_role("listitem").filter(has_text="Winding round").get_by_role("button", name="Hang it so").click()  # fmt: skip
+        self.kept()
+        clocks = [g["clock_deg"] for g in self.plan["guides"]["placed"]]
+        self.assertEqual((abs(clocks[0]), clocks[-1]), (0.0, 180.0))
+        self.fill("Guides on the way round", "2")
+        expect(self.page.get_by_role("button", name="60° right")).to_be_visible()
+        self.page.get_by_role("radio", name="left").click()
+        self.kept()
+        self.assertEqual(self.build["guides"]["spiral"]["side"], "left")
+        self.assertIn(120.0, [round(g["clock_deg"]) for g in self.plan["guides"]["placed"]])
+        self.page.get_by_role("link", name="Under load").click()
+        expect(self.page.get_by_role("group", name="The rod under 300 g")).to_be_visible()
+        self.page.get_by_role("link", name="Twist").click()
+        self.page.get_by_role("listitem").filter(has_text="All on top").get_by_role("button", name="Hang it so").click()  # fmt: skip
+        self.kept()
+        self.assertIsNone(self.build["guides"]["spiral"])
+
+    def test_a_rod_with_its_reel_below_has_nothing_to_wind(self):
+        self.at("Skerry 10", "guides/twist")
+        expect(self.page.get_by_role("heading", name="All below")).to_be_visible()
+        expect(self.page.get_by_role("button", name="Hang it so")).to_have_count(0)
+
+
 class Choosing(OnTheDemo):
     def test_no_mix_of_switches_leaves_the_bend_dead(self):
         for reel in (False, True):

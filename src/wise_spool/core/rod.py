@@ -31,6 +31,7 @@ from wise_spool.core.guides.reel_side import (
     place_on_path,
     plan_reel_side,
 )
+from wise_spool.core.guides.twist import TwistPlan, plan_twist
 from wise_spool.core.guides.under_load import LoadedPlan, plan_loaded
 from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
@@ -128,7 +129,7 @@ class Rod:
     @derived
     def guides(self) -> GuidesPlan:
         """Every guide at its place."""
-        return plan_guides(self.build, self.datums, self.handle)
+        return plan_guides(self.build, self.datums, self.handle, self.work_blank)
 
     @derived
     def spine(self) -> SpinePlan:
@@ -189,6 +190,13 @@ class Rod:
             return self.under_load(BendSetup(load_g=min(self.stiffness.power_g, MOST_HUNG_G)))
         except BendError:
             return None
+
+    def twisted(self, setup: BendSetup) -> TwistPlan:
+        """Guides on top, winding and below under the setup's load. Raises :class:`BendError`."""
+        with following(self.habits), speaking(self.design.units, self.design.rule):
+            return plan_twist(
+                self.build, self.work_blank, self.handle, self.guides, self.bendable, setup.load_g
+            )
 
     @derived
     def layouts(self) -> LayoutsPlan:

@@ -18,6 +18,7 @@ from wise_spool.core.ground.measures import (
     format_rod_length,
 )
 from wise_spool.core.ground.units import format_volume, format_warmth, format_weight
+from wise_spool.core.guides.gaps import GuidePlaced
 from wise_spool.core.handle.arbors import SCHOOL_WORDS
 from wise_spool.core.plan import Plan
 from wise_spool.exchange.paper import BLANK, CORK, FAINT, INK, RULE, TAPE, PaperName
@@ -280,9 +281,21 @@ def _guides(build: Build, plan: Plan, width: float) -> list[Flowable]:
         if build.guides.mark_under == "ring_centre"
         else "foot edge on the mark; positions are the ring's"
     )
-    return section(
-        f"Guides, tip first ({under})", rows, width, (0.08, 0.09, 0.12, 0.21, 0.15, 0.18, 0.17)
-    )
+    shares: tuple[float, ...] = (0.08, 0.09, 0.12, 0.21, 0.15, 0.18, 0.17)
+    if len({g.clock_deg for g in placed}) > 1:
+        for row, hung in zip(
+            rows, ["round the blank", *(_hung(g, build) for g in placed)], strict=True
+        ):
+            row.append(hung)
+        shares = (0.07, 0.07, 0.09, 0.17, 0.13, 0.14, 0.12, 0.21)
+    return section(f"Guides, tip first ({under})", rows, width, shares)
+
+
+def _hung(guide: GuidePlaced, build: Build) -> str:
+    """How far round from the top a guide of a winding train goes, along the blank's skin."""
+    if not guide.arc_from_top_mm:
+        return guide.clock_words
+    return f"{guide.clock_words}, {format_length(guide.arc_from_top_mm, build.rule)} from the top"
 
 
 def _coats(build: Build, plan: Plan, width: float) -> list[Flowable]:

@@ -18,10 +18,10 @@ from wise_spool.core.mechanics.elastica import (
     Load,
     Ring,
     Rod,
-    mesh_of,
     _System,
     bend,
     break_angles,
+    mesh_of,
 )
 from wise_spool.core.mechanics.frequency import first_frequency_hz
 from wise_spool.core.mechanics.tridiagonal import downhill

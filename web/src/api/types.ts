@@ -40,6 +40,7 @@ export type PhotoMatched = S["PhotoMatched"];
 export type PicturePoint = S["PicturePoint"];
 export type Bends = S["Bends"];
 export type Layouts = S["Layouts"];
+export type TrainTwist = S["TrainTwist"];
 export type RollTrial = S["RollTrial"];
 export type Round = S["Round"];
 export type Rolled = S["Rolled"];

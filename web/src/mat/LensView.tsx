@@ -113,7 +113,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
           </g>
         ))}
         {stage === "guides" && <ToleranceBands {...{ scale, y, below }} />}
-        <TipTop {...{ scale, y, below }} />
+        <TipTop {...{ scale, y }} />
         <g opacity={stage === "handle" ? 1 : 0.86}>
           <Parts {...{ stage, selected, onSelect, scale, y }} />
         </g>

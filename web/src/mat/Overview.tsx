@@ -4,7 +4,7 @@ import { useShown } from "../rod/store";
 import { useSettings } from "../ui/settings";
 import { sliderProps } from "../ui/slider";
 import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "./Rod";
-import { guidesBelow, makeScale, wholeRod } from "./scale";
+import { makeScale, wholeRod } from "./scale";
 import type { Lens } from "./scale";
 import { OVERVIEW_H, PAD } from "./size";
 
@@ -63,7 +63,6 @@ export function Overview({
           odMm={drawnOd(plan.blank.taper, g.marked_mm ?? 0)}
           scale={scale}
           y={y}
-          below={guidesBelow(build)}
         />
       ))}
       {!everything && (

@@ -140,21 +140,21 @@ function SeatDetail({
 export function GuideShape(props: {
   guide: Pick<
     GuidePlaced,
-    "marked_mm" | "height_mm" | "ring_mm" | "wrap_from_mm" | "wrap_to_mm" | "thread"
+    "marked_mm" | "height_mm" | "ring_mm" | "wrap_from_mm" | "wrap_to_mm" | "thread" | "clock_deg"
   >;
   odMm: number;
   scale: Scale;
   y: number;
-  below: boolean;
 }) {
-  const { guide, odMm, scale, y, below } = props;
+  const { guide, odMm, scale, y } = props;
   if (guide.marked_mm === null) return null;
   const x = scale.x(guide.marked_mm);
-  const side = below ? 1 : -1;
-  const surface = y + (side * odMm * scale.k) / 2;
+  // Seen from the side: one that stands half way round is seen as its ring before the blank.
+  const down = Math.cos((guide.clock_deg * Math.PI) / 180);
+  const surface = y + (down * odMm * scale.k) / 2;
   const ry = Math.max((guide.ring_mm / 2) * scale.tall, 1.6);
-  const centre = surface + side * Math.max(guide.height_mm * scale.tall, ry + 1.5);
-  const near = centre - side * ry;
+  const centre = surface + down * Math.max(guide.height_mm * scale.tall, ry + 1.5);
+  const near = centre - Math.sign(down) * Math.min(ry, Math.abs(centre - surface));
   const from = scale.x(guide.wrap_from_mm ?? guide.marked_mm);
   const to = scale.x(guide.wrap_to_mm ?? guide.marked_mm);
   return (

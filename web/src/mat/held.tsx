@@ -98,11 +98,7 @@ export function GuideTrain({
     const chosen = selected === path;
     const shape = (
       <>
-        <GuideShape
-          guide={g}
-          odMm={drawnOd(plan.blank.taper, g.marked_mm)}
-          {...{ scale, y, below }}
-        />
+        <GuideShape guide={g} odMm={drawnOd(plan.blank.taper, g.marked_mm)} {...{ scale, y }} />
         {chosen && (
           <line
             x1={scale.x(g.marked_mm)}

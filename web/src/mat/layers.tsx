@@ -58,12 +58,12 @@ export function MatLines(props: {
   return <g aria-hidden>{lines}</g>;
 }
 
-export function TipTop({ scale, y, below }: LayerProps & { below: boolean }) {
+export function TipTop({ scale, y }: LayerProps) {
   const { build, plan } = useShown();
   const ring = plan.guides.tip_top_ring_mm;
   const tip = plan.blank.length_mm;
   if (ring === null || tip === null) return null;
-  const side = below ? 1 : -1;
+  const side = plan.guides.tip_top_clock_deg > 90 ? -1 : 1;
   const ry = Math.max((build.guides.tip_top.ring_mm / 2) * scale.tall, 2);
   return (
     <g fill="none" stroke="var(--wire)" strokeLinecap="round">

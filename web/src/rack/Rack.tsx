@@ -7,7 +7,7 @@ import { api, Refused, take } from "../api/client";
 import type { BuildState, RackRod } from "../api/types";
 import { STAGES } from "../api/types";
 import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "../mat/Rod";
-import { guidesBelow, useWidth } from "../mat/scale";
+import { useWidth } from "../mat/scale";
 import type { Scale } from "../mat/scale";
 import { Button, IconButton } from "../ui/controls";
 import { rodLength } from "../ui/measure";
@@ -209,7 +209,6 @@ function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: n
     tall: Math.min(k, 0.4),
     flipped: false,
   };
-  const below = guidesBelow({ brief: rod });
   const y = 42;
   const stage = rod.standing.find((s) => s.state !== "done")?.stage ?? "finish";
   const paint = `r${rod.id.slice(0, 6)}`;
@@ -257,7 +256,6 @@ function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: n
               odMm={drawnOd(rod.taper, g.marked_mm ?? 0)}
               scale={scale}
               y={y}
-              below={below}
             />
           ))}
         </svg>

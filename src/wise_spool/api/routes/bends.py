@@ -12,6 +12,7 @@ from wise_spool.core.guides.layouts import LayoutsPlan
 from wise_spool.core.guides.liveliness import TrainPlan
 from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint
 from wise_spool.core.guides.reel_side import ReelSidePlan
+from wise_spool.core.guides.twist import TwistPlan
 from wise_spool.core.guides.under_load import LoadedPlan
 from wise_spool.core.rod import Rod
 
@@ -71,6 +72,13 @@ def layouts(asked: ToBend, shop: InShop) -> Layouts:
     """Layouts side by side, and what the train costs."""
     rod = Rod.of(asked.build, shop.habits.said())
     return Layouts(layouts=rod.layouts, train=rod.train)
+
+
+@routes.post("/twist")
+def twist(asked: ToBend, shop: InShop) -> TwistPlan:
+    """Guides on top, winding and below under the first load asked for."""
+    rod = Rod.of(asked.build, shop.habits.said())
+    return rod.twisted((asked.setups or [asked.build.guides.bend])[0])
 
 
 @routes.post("/photo")

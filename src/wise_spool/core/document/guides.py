@@ -134,8 +134,18 @@ class BendSetup(Frozen):
     own_weight: bool = False
 
 
+class Spiral(Frozen):
+    """A train that winds from the top at the reel to below at the tip: how many guides from the reel on
+    stay on top, how many stand in between, and on which side seen from the butt."""
+
+    on_top: Annotated[int, Field(ge=0, le=30)] = 1
+    between: Annotated[int, Field(ge=0, le=6)] = 2
+    side: Literal["left", "right"] = "right"
+
+
 class GuidesWished(Frozen):
-    """The train from the tip toward the butt; a guide with no ``at`` is free."""
+    """The train from the tip toward the butt; a guide with no ``at`` is free. A ``spiral`` counts on rods
+    whose reel stands on top."""
 
     tip_top: TipTop = TipTop()
     reel: Reel = Reel()
@@ -143,6 +153,7 @@ class GuidesWished(Frozen):
     first_gap_mm: Annotated[float, Field(gt=0, le=400)] = 101.6
     mark_from: Datum = "tip_top_ring"
     mark_under: MarkUnder = "ring_centre"
+    spiral: Spiral | None = None
     bend: BendSetup = BendSetup()
 
 

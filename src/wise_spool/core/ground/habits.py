@@ -691,6 +691,14 @@ class Habits(Frozen):
         "habit",
         "guides-first-gap",
     )
+    line_up_off_deg: float = _habit(
+        2.0,
+        "How far off its line a guide may well be put on by eye.",
+        "°",
+        0.2,
+        10,
+        "habit",
+    )
     most_powers: float = _habit(
         10.0,
         "A bend is followed up to this many times what drops the tip by a third.",
@@ -738,6 +746,14 @@ class Habits(Frozen):
         "N/mm²",
         5_000,
         250_000,
+        "memory",
+    )
+    gj_over_ei: Table = _table(
+        {"carbon": 0.15, "glass": 0.25, "composite": 0.2},
+        "Stiffness of a blank against twist, as a share of that against bending",
+        "share",
+        0.02,
+        0.8,
         "memory",
     )
     wall_share: Table = _table(

@@ -34,6 +34,11 @@ class GuidePlaced(Frozen):
     feet: Literal["single", "double"]
     height_mm: float
     thread: str
+    clock_deg: float
+    """0 below, 180 on top, more than nought to the left seen from the butt."""
+    clock_words: str
+    arc_from_top_mm: float | None
+    """Along the blank's skin under the ring."""
     station_mm: float | None
     marked_mm: float | None
     from_butt_mm: float | None

@@ -25,6 +25,7 @@ from wise_spool.core.guides.datums import (
     Origin,
 )
 from wise_spool.core.guides.gaps import GuidePlaced, Source
+from wise_spool.core.guides.winding import arc_from_top_mm, clock_words, clocks_of
 from wise_spool.core.handle.assembling import HandlePlan
 
 
@@ -37,6 +38,7 @@ class GuidesPlan(Frozen):
     seat_front_mm: float | None
     measured_from: dict[Datum, Origin]
     mark_from: Datum
+    tip_top_clock_deg: float
     usual_least: int | None
     usual_most: int | None
 
@@ -109,21 +111,25 @@ class _Spot:
     source: Source
 
 
-def plan_guides(build: Build, datums: Datums | None, handle: HandlePlan) -> GuidesPlan:
+def plan_guides(
+    build: Build, datums: Datums | None, handle: HandlePlan, work: WorkingBlank
+) -> GuidesPlan:
     """Place every guide: stated ones from their datums, the free ones closed between."""
     train = build.guides
     spots = [_stated(g, build, datums) for g in train.train]
     if datums is not None and spots:
         _assume_stripper(spots, build, datums, handle)
         _close_runs(spots, train.first_gap_mm)
+    clocks = clocks_of(build)
     usual = None if datums is None else usual_count(datums.length_mm, build.brief.rod_type)
     return GuidesPlan(
-        placed=tuple(_placed(spots, build, datums)),
+        placed=tuple(_placed(spots, build, datums, clocks, work)),
         tip_top_ring_mm=datums.tip_top_ring_mm if datums else None,
         spool_lip_mm=datums.spool_lip_mm if datums else None,
         seat_front_mm=datums.seat_front_mm if datums else None,
         measured_from=datums.known if datums else {},
         mark_from=train.mark_from,
+        tip_top_clock_deg=clocks["tip-top"],
         usual_least=None if usual is None else usual[0],
         usual_most=None if usual is None else usual[1],
     )
@@ -198,7 +204,9 @@ def _at(spot: _Spot) -> float:
     return spot.from_ring_mm
 
 
-def _placed(spots: list[_Spot], build: Build, datums: Datums | None) -> list[GuidePlaced]:
+def _placed(
+    spots: list[_Spot], build: Build, datums: Datums | None, clocks: dict[str, float], work: WorkingBlank
+) -> list[GuidePlaced]:  # fmt: skip
     train, rule = build.guides, build.rule
     out: list[GuidePlaced] = []
     previous: float | None = 0.0
@@ -221,6 +229,8 @@ def _placed(spots: list[_Spot], build: Build, datums: Datums | None) -> list[Gui
         out.append(
             GuidePlaced(
                 id=g.id, ring_mm=g.ring_mm, feet=g.feet, height_mm=g.height_mm, thread=g.thread,
+                clock_deg=clocks[g.id], clock_words=clock_words(clocks[g.id]),
+                arc_from_top_mm=None if marked is None or work.taper is None else round(arc_from_top_mm(work.taper.od_at(marked), clocks[g.id]), 2),
                 station_mm=None if station is None else round(station, 4),
                 marked_mm=None if marked is None else round(marked, 4),
                 from_butt_mm=from_butt, from_tip_ring_mm=from_tip, gap_mm=gap, step_mm=step,

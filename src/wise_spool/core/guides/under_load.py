@@ -24,6 +24,7 @@ from wise_spool.core.ground.measures import format_diameter
 from wise_spool.core.ground.units import format_weight, ruled
 from wise_spool.core.guides.masses import guide_mass_g, tip_top_mass_g
 from wise_spool.core.guides.placing import GuidesPlan
+from wise_spool.core.guides.winding import clocks_of
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import (
     GRAVITY_N_PER_G,
@@ -34,7 +35,7 @@ from wise_spool.core.mechanics.elastica import (
     Rod,
     bend,
 )
-from wise_spool.core.spine.deciding import guides_below
+from wise_spool.core.mechanics.twisting import Standing, distances_to_leg
 
 Floats = NDArray[np.float64]
 
@@ -98,11 +99,17 @@ class LoadedPlan(Frozen):
 
 @dataclass(frozen=True)
 class Dressed:
-    """The mechanical rod and which ring is which, tip-most last."""
+    """The mechanical rod and which ring is which, tip-most last. ``hung`` is how each stands round the
+    blank; ``across_mm`` is how far that puts the line off the plane of the bend."""
 
     rod: Rod
     ids: tuple[str, ...]
     numbers: tuple[int, ...]
+    hung: tuple[Standing, ...]
+
+    @property
+    def across_mm(self) -> Floats:
+        return np.array([h.height_mm * math.sin(h.clock_rad) for h in self.hung])
 
 
 def held_to_mm(handle: HandlePlan, length_mm: float) -> float:
@@ -117,14 +124,16 @@ def dress(
     guides: GuidesPlan,
     stiffness: StiffnessPlan,
     stations: dict[str, float] | None = None,
+    clocks: dict[str, float] | None = None,
 ) -> Dressed:
-    """The rod with its train on; ``stations`` moves guides for a trial. Raises :class:`BendError`
+    """The rod with its train on; ``stations`` moves guides for a trial, ``clocks`` hangs them otherwise
+    round the blank. A train that winds round it is bent in the plane without lying on it. Raises :class:`BendError`
     when a guide lies on the handle or past the tip, or two lie at one place."""
     assert work.taper is not None and work.length_mm is not None
     taper, length = work.taper, work.length_mm
     clamp = held_to_mm(handle, length)
-    below = guides_below(build.brief.rod_type)
-    side = 1.0 if below else -1.0
+    clock = clocks or clocks_of(build)
+    side = -1.0 if any(clock.values()) else 1.0  # the reel is below only with the whole train
     by_id = {g.id: g for g in build.guides.train}
     placed: list[tuple[float, str, int]] = []
     for n, g in enumerate(guides.placed, start=1):
@@ -140,28 +149,38 @@ def dress(
     for (a, _, n), (b, _, k) in itertools.pairwise(placed):
         if b - a < 1.0:
             raise BendError(f"Guides {k} and {n} lie at one place: move one of them.")
-    rings = []
+    hung, rings = [], []
     for at, guide_id, _ in placed:
         one = by_id[guide_id]
-        inner = _edge_mm(one.height_mm, one.ring_mm, below=below)
-        rings.append(Ring(at, side * (taper.od_at(at) / 2 + inner), guide_mass_g(one)))
+        hung.append(_hung(at, taper.od_at(at) / 2, one.height_mm, one.ring_mm, clock[guide_id]))
+        rings.append(Ring(at, _in_plane_mm(hung[-1]), guide_mass_g(one)))
     tip = build.guides.tip_top
-    over = _edge_mm(tip.height_mm, tip.ring_mm, below=below)
-    rings.append(Ring(length, side * over, tip_top_mass_g(tip), tip.ring_ahead_mm))
+    hung.append(_hung(length, 0.0, tip.height_mm, tip.ring_mm, clock["tip-top"], tip.ring_ahead_mm))
+    rings.append(Ring(length, _in_plane_mm(hung[-1]), tip_top_mass_g(tip), tip.ring_ahead_mm))
+    winding = len({math.cos(h.clock_rad) for h in hung}) > 1
     lip = clamp if guides.spool_lip_mm is None else min(guides.spool_lip_mm, clamp)
     reel = (lip, side * build.guides.reel.height_mm)
     mass = blank_g_per_mm(build.blank, taper)
     course = stiffness_of(stiffness, work)
     rod = Rod(
-        length, clamp, course.ei, mass, tuple(rings), reel, lambda x: taper.od_mm(x) / 2, course.breaks_mm,
+        length, clamp, course.ei, mass, tuple(rings), reel, None if winding else lambda x: taper.od_mm(x) / 2, course.breaks_mm,
     )  # fmt: skip
-    return Dressed(rod, (*(i for _, i, _ in placed), "tip-top"), (*(n for *_, n in placed), 0))
+    ids, numbers = (*(i for _, i, _ in placed), "tip-top"), (*(n for *_, n in placed), 0)
+    return Dressed(rod, ids, numbers, tuple(hung))
 
 
-def _edge_mm(height_mm: float, ring_mm: float, *, below: bool) -> float:
-    """Height over the blank of the edge the line runs on: a ring under the rod is pulled away from
-    the blank, so the line lies on its outer edge; on top it lies on the edge next to the blank."""
-    return height_mm + ring_mm / 2 if below else max(height_mm - ring_mm / 2, 0.0)
+def _hung(
+    at_mm: float, radius_mm: float, height_mm: float, ring_mm: float, clock_deg: float, ahead_mm: float = 0.0
+) -> Standing:  # fmt: skip
+    """How a ring stands. Its line lies on the edge toward the inside of the bend: a ring under the rod
+    is pulled away from the blank, so that is its outer edge; on top it is the edge next to the blank."""
+    edge = min(ring_mm / 2, height_mm) if abs(clock_deg) > 90 else ring_mm / 2
+    return Standing(at_mm, radius_mm + height_mm, math.radians(clock_deg), edge, ahead_mm)
+
+
+def _in_plane_mm(hung: Standing) -> float:
+    """How far off the axis, in the plane of the bend, its line runs."""
+    return hung.height_mm * math.cos(hung.clock_rad) + hung.edge_mm
 
 
 def plan_loaded(
@@ -184,7 +203,7 @@ def plan_loaded(
     def solve(load_g: float) -> tuple[Bent, float, float]:
         load = Load(load_g * GRAVITY_N_PER_G, setup.pull_deg, setup.friction, setup.own_weight)
         bent = bend(dressed.rod, load, elements)
-        strain, at = _strain(bent, work)
+        strain, at = strain_in(bent, work)
         return bent, strain, at
 
     asked = setup.load_g
@@ -235,7 +254,7 @@ def _point(x: float, y: float) -> BendPoint:
     return BendPoint(x_mm=round(x, 3), y_mm=round(y, 3))
 
 
-def _strain(bent: Bent, work: WorkingBlank) -> tuple[float, float]:
+def strain_in(bent: Bent, work: WorkingBlank) -> tuple[float, float]:
     """Greatest surface strain and its station: curvature times half the OD."""
     assert work.taper is not None
     strain = np.abs(bent.curvature) * work.taper.od_mm(bent.station_mm) / 2
@@ -286,17 +305,35 @@ def span_room(bent: Bent, dressed: Dressed, work: WorkingBlank, k: int) -> SpanR
         return SpanRoom(99.0, 0.0, 0.0)
     d = b - a
     size = float(np.hypot(*d))
+    if dressed.rod.radius_mm is None:
+        across = dressed.across_mm
+        arc = _arc_mm(x, y)
+        return SpanRoom(_room_in_space(a, b, across[k - 1] if k else 0.0, across[k], x, y, work.taper.od_mm(s) / 2), arc, 0.0)  # fmt: skip
     side = 1.0 if rings[k].height_mm >= 0 else -1.0
     off = side * (d[0] * (y - a[1]) - d[1] * (x - a[0])) / max(size, 1e-9)
     clear = float((-off - work.taper.od_mm(s) / 2).min())
-    chord = np.array([x[-1] - x[0], y[-1] - y[0]])
-    arc = np.abs(chord[0] * (y - y[0]) - chord[1] * (x - x[0])) / max(float(np.hypot(*chord)), 1e-9)
     lies = 0.0
     if end - begin > 1:  # the line rests on the blank between
         on = bent.line_mm[begin + 1 : end]
         lies = float(np.hypot(*np.diff(on, axis=0).T).sum()) if len(on) > 1 else 1.0
         clear = 0.0
-    return SpanRoom(clear, float(arc.max()), lies)
+    return SpanRoom(clear, _arc_mm(x, y), lies)
+
+
+def _arc_mm(x: Floats, y: Floats) -> float:
+    """How far the arc through these points stands off its chord."""
+    chord = np.array([x[-1] - x[0], y[-1] - y[0]])
+    off = np.abs(chord[0] * (y - y[0]) - chord[1] * (x - x[0]))
+    return float(off.max()) / max(float(np.hypot(*chord)), 1e-9)
+
+
+def _room_in_space(
+    a: Floats, b: Floats, across_a: float, across_b: float, x: Floats, y: Floats, radius: Floats
+) -> float:
+    """Least room between a blank in the plane and a straight line from one side of that plane to another."""
+    begin, end = np.array([*a, across_a]), np.array([*b, across_b])
+    on = np.stack([x, y, np.zeros_like(x)], axis=1)
+    return float((distances_to_leg(on, begin, end) - radius).min())
 
 
 UNKNOWN = (

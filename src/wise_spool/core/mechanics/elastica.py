@@ -93,7 +93,8 @@ class Bent:
 
     ``station_mm``, ``x_mm``, ``y_mm``: nodes (n + 1); ``angle`` rad and ``length_mm``: elements
     (n); ``curvature`` 1/mm at nodes, 0 at the tip. ``line_mm`` (m, 2): reel, rings; ``tension_n``
-    per span of it and beyond the tip-top.
+    per span of it and beyond the tip-top. ``ring_at`` and ``lying`` are its corners in rings and on the
+    bare blank, ``lies_at`` the nodes of the latter.
     """
 
     station_mm: Floats
@@ -107,6 +108,7 @@ class Bent:
     ring_at: Ints
     ring_turn: Floats
     lying: Ints
+    lies_at: Ints
     steps: int
     residual: float
 
@@ -546,7 +548,7 @@ class _System:
         curvature = np.append(np.diff(theta, prepend=0.0) / mesh.reach, 0.0)
         if not self.has_line:
             none = np.empty(0)
-            return Bent(mesh.station, x, y, theta, mesh.ds, curvature, np.empty((0, 2)), np.array([self.load.tension_n]), np.empty(0, int), none, np.empty(0, int), steps, residual)  # fmt: skip
+            return Bent(mesh.station, x, y, theta, mesh.ds, curvature, np.empty((0, 2)), np.array([self.load.tension_n]), np.empty(0, int), none, np.empty(0, int), np.empty(0, int), steps, residual)  # fmt: skip
         path = self.path(theta)
         line = np.concatenate([self.reel, path.at])
         tension = np.append(path.pull, self.load.tension_n)
@@ -555,7 +557,7 @@ class _System:
         lying = np.flatnonzero(path.ring < 0)
         return Bent(
             mesh.station, x, y, theta, mesh.ds, curvature, line, tension, corner + self.first,
-            turned[corner], lying + self.first, steps, residual,
+            turned[corner], lying + self.first, path.node[lying], steps, residual,
         )  # fmt: skip
 
 

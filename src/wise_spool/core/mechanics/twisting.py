@@ -131,6 +131,11 @@ class Space:
         corner += self.edge[:, None] * inward
         return at, corner, before, after
 
+    def laid(self, frame: Floats) -> tuple[Floats, Floats]:
+        """Nodes (n + 1, 3) and the line's corners (c, 3) at these frames."""
+        at, corner, _, _ = self._corners(frame)
+        return at, corner
+
     def energy(self, frame: Floats, pull: Floats) -> float:
         """The potential in N mm; ``pull`` (3) is the fish's pull, N."""
         _, corner, _, _ = self._corners(frame)
@@ -216,24 +221,26 @@ class Space:
         size = np.sum(u**2, axis=-1, keepdims=True)
         m = w - inner / 2 + _back(size) * _cross(u, inner)
         m = np.einsum("...nij,...nj->...ni", frame, m)
-        out = m.copy()
+        out: Floats = m.copy()
         out[..., :-1, :] -= m[..., 1:, :]
         return out
 
     def _springs(self, frame: Floats) -> Floats:
         """Slope of that (3 n, 3 n), read by small turns of every third frame at once."""
         n = self.n
-        knock = np.zeros((3, 3, n, 3))
+        knock: Floats = np.zeros((3, 3, n, 3))
         for third in range(3):
             for way in range(3):
                 knock[third, way, third::3, way] = KNOCK
         knock = knock.reshape(9, n, 3)
-        slope = self._springing(turned(frame, knock)) - self._springing(turned(frame, -knock))
-        slope = (slope / (2 * KNOCK)).reshape(3, 3, n, 3)
+        slope: Floats = self._springing(turned(frame, knock)) - self._springing(
+            turned(frame, -knock)
+        )
+        by_third = (slope / (2 * KNOCK)).reshape(3, 3, n, 3)
         out = np.zeros((n, 3, n, 3))
         for near in (-1, 0, 1):
             k = np.arange(max(-near, 0), n - max(near, 0))
-            out[k, :, k + near] = slope[(k + near) % 3, :, k].transpose(0, 2, 1)
+            out[k, :, k + near] = by_third[(k + near) % 3, :, k].transpose(0, 2, 1)
         return out.reshape(3 * n, 3 * n)
 
     def settle(self, frame: Floats, pull: Floats) -> tuple[Floats, float] | None:
@@ -275,6 +282,13 @@ class Space:
         turn = np.arccos(np.clip(np.sum(heads[:-1] * heads[1:], axis=1), -1, 1))
         twist = np.cumsum(self._bends(frame)[:, 0])
         return Twisted(self.station, at, frame, twist, line, turn, least, residual)
+
+
+def distances_to_leg(at_mm: Floats, begin_mm: Floats, end_mm: Floats) -> Floats:
+    """How far points (m, 3) are from a straight leg of line between two corners (3)."""
+    leg = end_mm - begin_mm
+    share = np.clip((at_mm - begin_mm) @ leg / max(float(leg @ leg), 1e-12), 0, 1)
+    return np.asarray(np.linalg.norm(at_mm - begin_mm - share[:, None] * leg, axis=1))
 
 
 def pull_of(load: Load) -> Floats:
@@ -329,9 +343,7 @@ def _logarithm(turn: Floats) -> Floats:
     sine = np.linalg.norm(skew, axis=-1, keepdims=True)
     cosine = (np.trace(turn, axis1=-2, axis2=-1)[..., None] - 1) / 2
     angle = np.arctan2(sine, cosine)
-    return np.asarray(
-        np.where(sine < 1e-7, 1.0, angle / np.where(sine < 1e-7, 1.0, sine)) * skew
-    )
+    return np.asarray(np.where(sine < 1e-7, 1.0, angle / np.where(sine < 1e-7, 1.0, sine)) * skew)
 
 
 def _back(size: Floats) -> Floats:

@@ -121,7 +121,7 @@ export function BendJob({ selected, onSelect }: StageProps) {
   );
 }
 
-function Slide(props: {
+export function Slide(props: {
   label: string;
   shown: string;
   value: number;

@@ -22,6 +22,7 @@ import type { GuidesJob } from "./jobs";
 import { LayoutsJob } from "./LayoutsJob";
 import { ReelSideJob } from "./ReelSideJob";
 import { StaticTestJob } from "./StaticTestJob";
+import { TwistJob } from "./TwistJob";
 import { GapLadder } from "./GapLadder";
 import { datumsOf, PasteChart } from "./PasteChart";
 
@@ -30,6 +31,7 @@ const VIEWS: Record<GuidesJob, (props: StageProps) => React.ReactNode> = {
   bend: BendJob,
   layouts: LayoutsJob,
   "reel-side": ReelSideJob,
+  twist: TwistJob,
   test: StaticTestJob,
 };
 

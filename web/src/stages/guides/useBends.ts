@@ -16,6 +16,17 @@ export const useBends = (build: Build, setups: BendSetup[]) =>
     staleTime: Infinity,
   });
 
+/** Guides on top, winding and below, under the build's own load. */
+export const useTwist = (build: Build, setup: BendSetup) =>
+  useQuery({
+    queryKey: ["twist", key(build), JSON.stringify(setup)],
+    queryFn: ({ signal }) =>
+      take(api.POST("/api/bends/twist", { body: { build, setups: [setup] }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    staleTime: Infinity,
+  });
+
 export const useLayouts = (build: Build) =>
   useQuery({
     queryKey: ["layouts", key(build)],
