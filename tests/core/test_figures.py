@@ -15,16 +15,22 @@ from collections.abc import Iterator
 from datetime import UTC, datetime
 from pathlib import Path
 
+import numpy as np
+
 from tests.core.simulators import SHOP
 from tests.core.work.test_order_at_the_bench import some_stack
 from wise_spool.core.blank.labels import power_of_label
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import BendSetup
+from wise_spool.core.document.parts import PassMade
 from wise_spool.core.document.upgrades import upgraded
+from wise_spool.core.handle.fits import Bore
+from wise_spool.core.handle.reaming import after_passes
 from wise_spool.core.mechanics.elastica import BendError
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.core.shop.kits import KITS
+from wise_spool.core.spine.trainer import judge, make_blank, on_the_flat, rests, roll, weigh_round
 from wise_spool.demo.shop import demo_builds
 
 AGREED = Path(__file__).with_name("figures.json")
@@ -93,10 +99,40 @@ OLD = Path(__file__).parents[1] / "old"
 
 
 def said_elsewhere() -> dict[str, list[float]]:
-    """Sums of what stands in no plan: labels read, old documents brought up."""
+    """Sums of what stands in no plan: labels read, old documents brought up, the trainer, tools in a bore."""
     reads = {label: read and (read.words, read.name, read.power_n) for label in LABELS for read in [power_of_label(label)]}  # fmt: skip
     old = {p.name: upgraded(json.loads(p.read_text())) for p in sorted(OLD.glob("*.json"))}
-    return {"labels": [*sums(reads)], "old documents": [*sums(old)]}
+    return {
+        "labels": [*sums(reads)], "old documents": [*sums(old)],
+        "trainer": [*sums(trained())], "passes": [*sums(passed())],
+    }  # fmt: skip
+
+
+def trained() -> list[object]:
+    """Blanks of the trainer rolled, let go, weighed and judged."""
+    out: list[object] = []
+    for level, seed in ((1, 3), (2, 5), (3, 8), (3, 11)):
+        rng = np.random.default_rng(seed)
+        blank = make_blank(level, seed)
+        turned = [roll(blank, 37.0 * seed % 360, 37.0 * seed % 360, by) for by in (12.0, -95.0, 200.0)]  # fmt: skip
+        read = [*rests(blank, 5, rng), *weigh_round(blank, [0, 61.5, 122, 185, 243, 307], rng), *on_the_flat(blank, [10, 130, 255], rng)]  # fmt: skip
+        told = [judge(blank, answer) for answer in (None, 17.0, 203.0)]
+        out.append([json.loads(x.model_dump_json()) for x in (*turned, *read, *told)])
+    return out
+
+
+def passed() -> list[object]:
+    """A bore after each tool from each face."""
+    bore = Bore(np.linspace(0, 203, 88), np.linspace(7.3, 6.1, 88))
+    reamer = SHOP[0]
+    tools: list[dict[str, object]] = [
+        {"tool": "reamer", "reamer": reamer, "depth_mm": 131.5},
+        {"tool": "drill", "diameter_mm": 8.35, "depth_mm": 95.3, "from_mm": 22.7},
+        {"tool": "file", "from_mm": 31.7, "depth_mm": 171.3, "most_at_mm": 88.9, "took_mm": 0.43},
+        {"tool": "file", "from_mm": 15.2, "depth_mm": 122.6, "took_mm": 0.37},
+    ]  # fmt: skip
+    made = [PassMade.model_validate({"id": "p", "part_id": "a", "from_face": face, **tool}) for face in ("butt", "tip") for tool in tools]  # fmt: skip
+    return [after_passes(bore, [one]).bore_mm.tolist() for one in made]
 
 
 def drawn(build: Build) -> dict[str, list[float]]:
@@ -114,6 +150,7 @@ def drawn(build: Build) -> dict[str, list[float]]:
         except BendError as error:
             whole[f"bend {pull:.0f}"] = str(error)
     if build.number in SHARED_OUT and len(build.guides.train) > 1:
+        whole["twist"] = json.loads(rod.twisted(build.guides.bend).model_dump_json())
         whole["layouts"] = json.loads(rod.layouts.model_dump_json())
     return {section: [*sums(value)] for section, value in whole.items()}
 
