@@ -159,6 +159,23 @@ class Choosing(OnTheDemo):
         self.assertTrue(self.build["guides"]["static_test"]["rows"][2]["touches"])
         expect(self.finding("Guide 3 has been moved by")).to_be_visible()
 
+    def test_a_failed_static_test_is_mended_by_one_act(self):
+        self.at("Birch perch", "guides/test")
+        self.press("Record a static test")
+        self.page.get_by_label("Line touches at guide 3").check()
+        self.kept()
+        planned = self.plan["guides"]["placed"][3]["from_tip_ring_mm"]
+        mend = self.page.get_by_role("region", name="What to move")
+        expect(mend).to_contain_text("guide 4")
+        mend.get_by_role("button", name="They are moved").click()
+        self.kept()
+        moved = self.plan["guides"]["placed"][3]
+        self.assertEqual(moved["source"], "built")
+        self.assertLess(moved["from_tip_ring_mm"], planned - 5)
+        self.assertAlmostEqual(moved["wished_from_tip_ring_mm"], planned, places=2)
+        expect(self.page.get_by_role("columnheader", name="turn as it stands")).to_be_visible()
+        expect(self.page.get_by_role("columnheader", name="turn as planned")).to_be_visible()
+
     def test_a_batch_is_made_and_its_stick_printed(self):
         self.at("Birch perch", "guides/test")
         self.page.get_by_label("Rods in all").fill("3")

@@ -22,6 +22,7 @@ from wise_spool.core.ground.units import speaking
 from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
+from wise_spool.core.guides.moving import TestMoves, plan_moves
 from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint, match
 from wise_spool.core.guides.placing import GuidesPlan, datums_of, plan_guides
 from wise_spool.core.guides.reel_side import (
@@ -31,8 +32,9 @@ from wise_spool.core.guides.reel_side import (
     place_on_path,
     plan_reel_side,
 )
+from wise_spool.core.guides.trial import Trial
 from wise_spool.core.guides.twist import TwistPlan, plan_twist
-from wise_spool.core.guides.under_load import LoadedPlan, plan_loaded
+from wise_spool.core.guides.under_load import LoadedPlan, held_to_mm, plan_loaded
 from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.mechanics.elastica import BendError
@@ -197,6 +199,18 @@ class Rod:
             return plan_twist(
                 self.build, self.work_blank, self.handle, self.guides, self.bendable, setup.load_g
             )
+
+    @derived
+    def moves(self) -> TestMoves:
+        """What to move after the static test. Raises :class:`BendError`."""
+        test = self.build.guides.static_test
+        if test is None or self.datums is None:
+            raise BendError("No static test is recorded, or the blank has no length yet.")
+        clamp = held_to_mm(self.handle, self.datums.length_mm)
+        train = Trial(
+            self.build, self.work_blank, self.handle, self.guides, self.datums, self.bendable, clamp
+        )
+        return plan_moves(train, test)
 
     @derived
     def layouts(self) -> LayoutsPlan:

@@ -10,6 +10,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import BendSetup
 from wise_spool.core.guides.layouts import LayoutsPlan
 from wise_spool.core.guides.liveliness import TrainPlan
+from wise_spool.core.guides.moving import TestMoves
 from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint
 from wise_spool.core.guides.reel_side import ReelSidePlan
 from wise_spool.core.guides.twist import TwistPlan
@@ -72,6 +73,12 @@ def layouts(asked: ToBend, shop: InShop) -> Layouts:
     """Layouts side by side, and what the train costs."""
     rod = Rod.of(asked.build, shop.habits.said())
     return Layouts(layouts=rod.layouts, train=rod.train)
+
+
+@routes.post("/moves")
+def moves(asked: ToBend, shop: InShop) -> TestMoves:
+    """What to move after the static test that is recorded."""
+    return Rod.of(asked.build, shop.habits.said()).moves
 
 
 @routes.post("/twist")

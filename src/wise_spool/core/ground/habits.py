@@ -691,6 +691,22 @@ class Habits(Frozen):
         "habit",
         "guides-first-gap",
     )
+    test_room_mm: float = _habit(
+        1.5,
+        "Room a move must win under the line where it touched in the static test.",
+        "mm",
+        0.2,
+        10,
+        "habit",
+    )
+    test_turn_share: float = _habit(
+        0.3,
+        "Share of its neighbours' turn that a guide must take after a move, where the line had lifted off it.",
+        "share",
+        0.05,
+        1,
+        "habit",
+    )
     line_up_off_deg: float = _habit(
         2.0,
         "How far off its line a guide may well be put on by eye.",

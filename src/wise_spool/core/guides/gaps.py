@@ -50,6 +50,8 @@ class GuidePlaced(Frozen):
     source: Source
     stated_from: Datum | None
     distance_stated_mm: float | None
+    wished_from_tip_ring_mm: float | None
+    """Where it would stand had none been built."""
     pencil_from_tip_ring_mm: float | None
     """Where the pencil goes (ring centre or foot edge), from the tip-top ring."""
 

@@ -116,14 +116,14 @@ def plan_guides(
 ) -> GuidesPlan:
     """Place every guide: stated ones from their datums, the free ones closed between."""
     train = build.guides
-    spots = [_stated(g, build, datums) for g in train.train]
-    if datums is not None and spots:
-        _assume_stripper(spots, build, datums, handle)
-        _close_runs(spots, train.first_gap_mm)
+    spots = _spots(train.train, build, datums, handle)
+    built = any(g.built for g in train.train)
+    unbuilt = tuple(g.model_copy(update={"built": None}) for g in train.train)
+    wished = _spots(unbuilt, build, datums, handle) if built else spots
     clocks = clocks_of(build)
     usual = None if datums is None else usual_count(datums.length_mm, build.brief.rod_type)
     return GuidesPlan(
-        placed=tuple(_placed(spots, build, datums, clocks, work)),
+        placed=tuple(_placed(spots, wished, build, datums, clocks, work)),
         tip_top_ring_mm=datums.tip_top_ring_mm if datums else None,
         spool_lip_mm=datums.spool_lip_mm if datums else None,
         seat_front_mm=datums.seat_front_mm if datums else None,
@@ -133,6 +133,16 @@ def plan_guides(
         usual_least=None if usual is None else usual[0],
         usual_most=None if usual is None else usual[1],
     )
+
+
+def _spots(
+    train: tuple[Guide, ...], build: Build, datums: Datums | None, handle: HandlePlan
+) -> list[_Spot]:
+    spots = [_stated(g, build, datums) for g in train]
+    if datums is not None and spots:
+        _assume_stripper(spots, build, datums, handle)
+        _close_runs(spots, build.guides.first_gap_mm)
+    return spots
 
 
 def _stated(guide: Guide, build: Build, datums: Datums | None) -> _Spot:
@@ -205,13 +215,13 @@ def _at(spot: _Spot) -> float:
 
 
 def _placed(
-    spots: list[_Spot], build: Build, datums: Datums | None, clocks: dict[str, float], work: WorkingBlank
+    spots: list[_Spot], wished: list[_Spot], build: Build, datums: Datums | None, clocks: dict[str, float], work: WorkingBlank
 ) -> list[GuidePlaced]:  # fmt: skip
     train, rule = build.guides, build.rule
     out: list[GuidePlaced] = []
     previous: float | None = 0.0
     gap_before: float | None = None
-    for spot in spots:
+    for spot, wish in zip(spots, wished, strict=True):
         g = spot.guide
         station = marked = from_butt = from_tip = gap = step = None
         if spot.from_ring_mm is not None and datums is not None:
@@ -239,12 +249,21 @@ def _placed(
                 source=spot.source,
                 stated_from=g.at.datum if g.at else None,
                 distance_stated_mm=g.at.distance_mm if g.at else None,
+                wished_from_tip_ring_mm=from_tip if spot.source != "built" else _wished(wish, train, datums, rule),
                 pencil_from_tip_ring_mm=None
                 if from_tip is None
                 else round(from_tip + ring_offset_mm(g, train.mark_under), 4),
             )
         )  # fmt: skip
     return out
+
+
+def _wished(wish: _Spot, train: Guides, datums: Datums | None, rule: MarkingRule) -> float | None:
+    """A wished place from the tip-top ring, its mark on the rule."""
+    if wish.from_ring_mm is None or datums is None:
+        return None
+    station = datums.tip_top_ring_mm - wish.from_ring_mm
+    return round(datums.tip_top_ring_mm - _marked(station, wish.guide, train, datums, rule), 4)
 
 
 def _wrap_reach(foot_mm: float) -> float:

@@ -8,7 +8,7 @@ import { MeasureField, NumberField, QuantityField, WordsField } from "../../ui/F
 import { length } from "../../ui/measure";
 import { Batch } from "./Batch";
 import { PhotoMatch } from "./PhotoMatch";
-import { useBends } from "./useBends";
+import { useBends, useMoves } from "./useBends";
 
 /** The real rod: its static test, its photograph, its batch. */
 export function StaticTestJob() {
@@ -21,6 +21,12 @@ export function StaticTestJob() {
   );
 }
 
+/** The train where it was planned, whatever was built. */
+const asWished = (b: Build): Build => ({
+  ...b,
+  guides: { ...b.guides, train: b.guides.train.map((g) => ({ ...g, built: null })) },
+});
+
 /** Where a guide stands now, from the butt end of the blank as it arrived. */
 const stands = (placed: GuidePlaced | undefined, b: Build): number | null =>
   placed?.marked_mm == null ? null : placed.marked_mm + b.blank.trim_butt_mm;
@@ -29,9 +35,15 @@ function TheTest() {
   const { build, plan } = useShown();
   const edit = useRod((s) => s.edit);
   const test = build.guides.static_test;
-  const bends = useBends(build, [
-    { ...build.guides.bend, load_g: test?.load_g ?? 500, friction: 0, own_weight: false },
-  ]);
+  const under = {
+    ...build.guides.bend,
+    load_g: test?.load_g ?? 500,
+    friction: 0,
+    own_weight: false,
+  };
+  const built = build.guides.train.some((g) => g.built);
+  const bends = useBends(build, [under]);
+  const wished = useBends(asWished(build), [under]);
   if (!test)
     return (
       <div className="py-4">
@@ -88,11 +100,14 @@ function TheTest() {
           Strike the test
         </Button>
       </div>
+      <Mend failed={test.rows.some((r) => r.lifts || r.touches)} />
       <table className="w-full">
         <thead>
           <tr className="label border-b border-line text-left [&_th]:pr-3 [&_th]:font-normal">
             <th>guide</th>
-            <th>predicted turn</th>
+            <th>planned at</th>
+            {built && <th>turn as planned</th>}
+            <th>{built ? "turn as it stands" : "predicted turn"}</th>
             <th>it turned</th>
             <th>line lifts</th>
             <th>line touches</th>
@@ -101,7 +116,6 @@ function TheTest() {
                 it stands at
               </Term>
             </th>
-            <th>planned</th>
             <th>note</th>
           </tr>
         </thead>
@@ -111,11 +125,23 @@ function TheTest() {
             const r = test.rows[n];
             if (!r) return null;
             const predicted = bends.data?.loaded[0]?.guides.find((x) => x.id === g.id);
+            const planned = wished.data?.loaded[0]?.guides.find((x) => x.id === g.id);
             const placed = plan.guides.placed[i];
             const at = `guides.static_test.rows.${r.id}`;
             return (
               <tr key={g.id} className="border-b border-line/60 align-top [&_td]:py-1 [&_td]:pr-3">
                 <td className="fig pt-2 text-lead">{i + 1}</td>
+                <td className="fig pt-2 text-act">
+                  {placed?.wished_from_tip_ring_mm == null
+                    ? "–"
+                    : length(placed.wished_from_tip_ring_mm, build.rule)}
+                </td>
+                {built && (
+                  <td className="fig pt-2 text-act text-soft">
+                    {planned ? `${planned.break_deg.toFixed(0)}°` : "–"}
+                    {planned?.touches && <span className="text-check"> touches</span>}
+                  </td>
+                )}
                 <td className="fig pt-2 text-act">
                   {predicted ? `${predicted.break_deg.toFixed(0)}°` : "–"}
                   {predicted?.touches && <span className="text-check"> touches</span>}
@@ -165,11 +191,6 @@ function TheTest() {
                     }
                   />
                 </td>
-                <td className="fig pt-2 text-act">
-                  {placed?.from_tip_ring_mm == null
-                    ? "–"
-                    : length(placed.from_tip_ring_mm, build.rule)}
-                </td>
                 <td>
                   <WordsField
                     path={`${at}.note`}
@@ -185,5 +206,52 @@ function TheTest() {
         </tbody>
       </table>
     </div>
+  );
+}
+
+/** What the bend says to move, and the one act that takes it. */
+function Mend({ failed }: { failed: boolean }) {
+  const { build } = useShown();
+  const edit = useRod((s) => s.edit);
+  const found = useMoves(build, failed);
+  if (!failed) return null;
+  if (found.isError)
+    return (
+      <p role="alert" className="border-l-4 border-check bg-raised px-4 py-2">
+        {found.error.message}
+      </p>
+    );
+  if (!found.data) return <p className="text-soft">Bending it with guides moved…</p>;
+  const { moves, words } = found.data;
+  const take = () =>
+    edit("move what the test found", (b) => {
+      for (const move of moves)
+        rowOf(b.guides.train, move.id).built = { datum: "butt", distance_mm: move.built_mm };
+    });
+  return (
+    <section
+      aria-label="What to move"
+      className="flex items-start gap-5 border-l-4 border-tape bg-raised px-4 py-3"
+    >
+      <div className="flex-1">
+        <ul className="mb-1 grid gap-0.5">
+          {moves.map((m) => (
+            <li key={m.id} className="text-head">
+              guide {m.number}{" "}
+              <span className="fig text-answer">
+                {length(m.from_mm, build.rule)} → {length(m.to_mm, build.rule)}
+              </span>
+              <span className="label"> from the tip-top ring</span>
+            </li>
+          ))}
+        </ul>
+        <p className="text-small text-soft">{words}</p>
+      </div>
+      {moves.length > 0 && (
+        <Button look="tape" onClick={take}>
+          They are moved
+        </Button>
+      )}
+    </section>
   );
 }

@@ -27,6 +27,18 @@ export const useTwist = (build: Build, setup: BendSetup) =>
     staleTime: Infinity,
   });
 
+/** What to move after a static test that failed. */
+export const useMoves = (build: Build, failed: boolean) =>
+  useQuery({
+    queryKey: ["moves", key(build)],
+    queryFn: ({ signal }) =>
+      take(api.POST("/api/bends/moves", { body: { build, setups: [] }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    staleTime: Infinity,
+    enabled: failed,
+  });
+
 export const useLayouts = (build: Build) =>
   useQuery({
     queryKey: ["layouts", key(build)],
