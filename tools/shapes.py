@@ -11,6 +11,7 @@ from typing import Any, get_args
 from pydantic import BaseModel
 
 from wise_spool.core.document.design import RodType
+from wise_spool.core.document.guides import USUAL_REEL_MM
 from wise_spool.core.document.parts import PartMaterial
 from wise_spool.core.finish.coats import KIND_WORDS as FINISH_WORDS
 from wise_spool.core.ground.units import G_PER_OZ, ML_PER_FL_OZ
@@ -63,6 +64,7 @@ def shapes(schema: dict[str, Any]) -> str:
         + _fresh("FRESH_FINISHES", "Record<FinishProduct[\"kind\"], FinishProduct>", FRESH_FINISHES)
         + _kits()
         + _fresh("FRESH_ROWS", "{ stick: Stick }", {"stick": FRESH_STICK})
+        + f"\nexport const USUAL_REEL_MM: Record<string, number> = {json.dumps(USUAL_REEL_MM)};\n"
         + _fresh("FRESH_GUIDES", "Record<string, Guide>", FRESH_GUIDES)
     )  # fmt: skip
 

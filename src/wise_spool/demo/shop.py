@@ -252,7 +252,7 @@ def holm() -> Build:
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=5, ring_ahead_mm=8, height_mm=8),
-            reel=Reel(name="low-profile reel", lip_ahead_mm=18, guessed=True),
+            reel=Reel(name="low-profile reel", lip_ahead_mm=18, guessed=True, height_mm=25),
             first_gap_mm=95,
             train=(
                 *(single(i, 5, 11, 9, "rowan") for i in range(1, 7)),
@@ -381,7 +381,7 @@ def birch() -> Build:
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=6, ring_ahead_mm=9, height_mm=8),
-            reel=Reel(name="small round reel", lip_ahead_mm=20, guessed=True),
+            reel=Reel(name="small round reel", lip_ahead_mm=20, guessed=True, height_mm=25),
             train=tuple(single(i, r, 12, 10, "birch leaf") for i, r in ((1, 6), (2, 6), (3, 6), (4, 8), (5, 10), (6, 12))),
         ),
         finish=Finish(
@@ -439,7 +439,7 @@ def deep() -> Build:
         ),
         guides=Guides(
             tip_top=TipTop(ring_mm=10, ring_ahead_mm=12, height_mm=12),
-            reel=Reel(name="large round reel", lip_ahead_mm=25, guessed=False),
+            reel=Reel(name="large round reel", lip_ahead_mm=25, guessed=False, height_mm=52),
             first_gap_mm=inches("4 1/2"),
             train=(
                 *(double(i, 10, 16, 15, "deep blue") for i in (1, 2, 3, 4, 5)),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { Build, Guide, Plan } from "../api/types";
-import { builtAt, changeRing, moveGuide, nextGuide } from "./moves";
+import { builtAt, changeRing, changeType, moveGuide, nextGuide } from "./moves";
 
 const guide = (id: string): Guide => ({ ...nextGuide([], 6), id });
 const build = (...train: Guide[]) =>
@@ -18,6 +18,27 @@ describe("a guide's ring", () => {
     const g = { ...guide("g1"), height_mm: 9.3, foot_butt_mm: 12.5 };
     changeRing(g, 25, []);
     expect([g.ring_mm, g.feet, g.height_mm, g.foot_butt_mm]).toEqual([25, "single", 9.3, 12.5]);
+  });
+});
+
+describe("another kind of rod", () => {
+  const rod = (height_mm: number, sure = {}) =>
+    ({
+      brief: { rod_type: "spinning" },
+      guides: { reel: { height_mm } },
+      sure,
+    }) as unknown as Build;
+  it("brings its usual reel while nobody measured that", () => {
+    const b = rod(65);
+    changeType("casting")(b);
+    expect([b.brief.rod_type, b.guides.reel.height_mm]).toEqual(["casting", 25]);
+  });
+  it("leaves a reel that was measured, or said to be so", () => {
+    for (const b of [rod(58), rod(65, { "guides.reel.height_mm": 65 })]) {
+      const before = b.guides.reel.height_mm;
+      changeType("casting")(b);
+      expect(b.guides.reel.height_mm).toBe(before);
+    }
   });
 });
 

@@ -1,6 +1,6 @@
 import type { Build, Datum, Guide, GuidePlaced, Plan } from "../api/types";
 import type { OfKind } from "../shelf/useShelf";
-import { FRESH_GUIDES } from "../words/shapes";
+import { FRESH_GUIDES, USUAL_REEL_MM } from "../words/shapes";
 import { freshRowId } from "./changes";
 import type { Recipe } from "./store";
 
@@ -73,6 +73,16 @@ export function changeRing(guide: Guide, ring: number, assumed: readonly string[
   guide.foot_butt_mm = fresh.foot_butt_mm;
   guide.foot_tip_mm = fresh.foot_tip_mm;
 }
+
+/** Another kind of rod: a reel whose height nobody measured stands as is usual on it. */
+export const changeType =
+  (type: Build["brief"]["rod_type"]): Recipe =>
+  (b) => {
+    const height = "guides.reel.height_mm";
+    if (b.sure[height] === undefined && b.guides.reel.height_mm === USUAL_REEL_MM[b.brief.rod_type])
+      b.guides.reel.height_mm = USUAL_REEL_MM[type]!;
+    b.brief.rod_type = type;
+  };
 
 /** A free guide to follow a train: like the one before it, or on the usual frame of another ring. */
 export function nextGuide(train: Guide[], ring?: number): Guide {

@@ -12,6 +12,7 @@ from wise_spool.api.routes.builds import as_state
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.changes import place_of
 from wise_spool.core.document.design import Brief, Design
+from wise_spool.core.document.guides import GuidesWished, usual_reel
 from wise_spool.core.document.records import Records
 from wise_spool.core.ground.findings import Finding
 from wise_spool.core.ground.refusals import RefusedError
@@ -41,7 +42,8 @@ def rack(
 def start_build(new: m.NewBuild, shop: InShop) -> m.BuildState:
     """Start a rod."""
     brief = Brief(rod_type=new.rod_type)
-    design = Design(name=new.name, client=new.client, rule=new.rule, units=new.units, brief=brief)
+    guides = GuidesWished(reel=usual_reel(new.rod_type))
+    design = Design(name=new.name, client=new.client, rule=new.rule, units=new.units, brief=brief, guides=guides)  # fmt: skip
     return as_state(shop, shop.builds.add(Records(design=design)))
 
 

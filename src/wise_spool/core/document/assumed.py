@@ -7,7 +7,7 @@ looks assumed wherever it is shown, on screen and on paper.
 from typing import Any
 
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.guides import usual_guide
+from wise_spool.core.document.guides import USUAL_REEL_MM, usual_guide
 
 ASSUMABLE: dict[str, str] = {
     "handle.parts.*.seat.bore_mm": "bore of the reel seat",
@@ -94,6 +94,8 @@ def default_of(build: Build, path: str) -> float:
         _, _, guide, field = path.split(".")
         ring = next(g.ring_mm for g in build.guides.train if g.id == guide)
         return float(getattr(usual_guide(ring), field))
+    if path == "guides.reel.height_mm":
+        return USUAL_REEL_MM[build.brief.rod_type]
     return value_at(FRESH, path)
 
 

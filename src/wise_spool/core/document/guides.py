@@ -27,6 +27,16 @@ class Reel(Frozen):
     level_wind_mm: Annotated[float, Field(ge=0, le=150)] = 30.0
 
 
+USUAL_REEL_MM = {"spinning": 65.0, "casting": 25.0, "trolling": 55.0, "fly": 20.0}
+"""How high the line leaves a reel that nobody measured, over the blank: a spool's axis, a line guide or the
+top of a spool. From memory."""
+
+
+def usual_reel(rod_type: str) -> Reel:
+    """A reel as it usually stands on such a rod."""
+    return Reel(height_mm=USUAL_REEL_MM[rod_type])
+
+
 class TipTop(Frozen):
     """The tip-top; its ring centre sits ``ring_ahead_mm`` beyond the bare tip."""
 

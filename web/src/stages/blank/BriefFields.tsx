@@ -1,4 +1,5 @@
 import { ROD_TYPES } from "../../rack/NewBuild";
+import { changeType } from "../../rod/moves";
 import { useRod } from "../../rod/store";
 import { Choice } from "../../ui/controls";
 import { QuantityField, WordsField } from "../../ui/Field";
@@ -33,7 +34,7 @@ export function BriefFields() {
           label="How is it fished?"
           value={build.brief.rod_type}
           options={[...ROD_TYPES]}
-          onChange={(t) => edit("rod type", (b) => void (b.brief.rod_type = t))}
+          onChange={(t) => edit("rod type", changeType(t))}
         />
         <Choice
           label="When?"
