@@ -114,7 +114,15 @@ class Choosing(OnTheDemo):
 
     def test_layouts_side_by_side_and_one_taken(self):
         self.at("Holm Casting", "guides/layouts")
+        mine = [g["at"] for g in self.build["guides"]["train"]]
         self.page.get_by_role("button", name="Take it: share of bend").click()
+        self.kept()
+        self.fill("Name of the layout yours before share of bend", "as it was")
+        self.page.get_by_role("button", name="Take it: as it was").click()
+        self.kept()
+        self.assertEqual([g["at"] for g in self.build["guides"]["train"]], mine)
+        self.page.get_by_role("button", name="Drop it: as it was").click()
+        self.page.get_by_role("button", name="Take it: share of bend", exact=True).click()
         self.kept()
         placed = self.plan["guides"]["placed"]
         shown = self.page.get_by_role("img", name="as planned").get_attribute("aria-label")

@@ -13,7 +13,7 @@ from wise_spool.core.blank.stiffness import StiffnessPlan, measure
 from wise_spool.core.blank.working import BlankPlan, WorkingBlank, plan_blank, working_blank
 from wise_spool.core.document.build import Build, apart, together
 from wise_spool.core.document.design import Design
-from wise_spool.core.document.guides import MOST_HUNG_G, BendSetup
+from wise_spool.core.document.guides import MOST_HUNG_G, BendSetup, KeptLayout
 from wise_spool.core.document.log import LogEntry, Record, fold
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.finish.coats import FinishPlan, plan_finish
@@ -215,9 +215,17 @@ class Rod:
     @derived
     def layouts(self) -> LayoutsPlan:
         """Layouts side by side. Raises :class:`BendError`."""
+        kept = {k.id: self._laid_out(k) for k in self.build.guides.kept}
         return plan_layouts(
-            self.build, self.work_blank, self.handle, self.guides, self.datums, self.bendable
+            self.build, self.work_blank, self.handle, self.guides, self.datums, self.bendable, kept
         )
+
+    def _laid_out(self, kept: KeptLayout) -> GuidesPlan:
+        """Every guide where a layout that was put by would have it."""
+        train = tuple(g.model_copy(update={"at": kept.places.get(g.id)}) for g in self.build.guides.train)  # fmt: skip
+        guides = self.build.guides.model_copy(update={"train": train})
+        build = self.build.model_copy(update={"guides": guides})
+        return plan_guides(build, self.datums, self.handle, self.work_blank)
 
     @derived
     def train(self) -> TrainPlan | None:

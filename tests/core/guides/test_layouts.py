@@ -13,7 +13,14 @@ from wise_spool.core.blank.stiffness import measure
 from wise_spool.core.blank.working import working_blank
 from wise_spool.core.document.blank import Joint
 from wise_spool.core.document.design import Brief
-from wise_spool.core.document.guides import BendSetup, Guides, Reel, StatedAt, usual_guide
+from wise_spool.core.document.guides import (
+    BendSetup,
+    Guides,
+    KeptLayout,
+    Reel,
+    StatedAt,
+    usual_guide,
+)
 from wise_spool.core.document.parts import Handle
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.layouts import (
@@ -41,6 +48,35 @@ def rod(n=7, rod_type="casting", stripper=1400.0, **more):
 def pieces(b):
     p = plan(b)
     return b, working_blank(b.blank), p.handle, p.guides, measure(b.blank)
+
+
+class Kept(unittest.TestCase):
+    def kept(self, **places):
+        b = rod(n=4)
+        layout = KeptLayout(id="k1", name="mine", places={g.id: places.get(g.id) for g in b.guides.train})  # fmt: skip
+        return b.model_copy(update={"guides": b.guides.model_copy(update={"kept": (layout,)})})
+
+    def test_a_layout_put_by_is_bent_beside_the_others_and_stated_as_it_was(self):
+        at = {"g2": StatedAt(datum="butt", distance_mm=1500.0), "g4": StatedAt(datum="tip_top_ring", distance_mm=1400.0)}  # fmt: skip
+        b = self.kept(**at)
+        mine = next(x for x in Rod.of(b).layouts.layouts if x.kept == "k1")
+        self.assertEqual(mine.name, "mine")
+        self.assertEqual([s for s in mine.stated if s], [at["g2"], at["g4"]])
+        self.assertAlmostEqual(mine.from_tip_ring_mm[2], 2010 - 1500, delta=1)
+        train = tuple(g.model_copy(update={"at": at.get(g.id)}) for g in b.guides.train)
+        taken = b.model_copy(update={"guides": b.guides.model_copy(update={"train": train})})
+        again = Rod.of(taken).layouts.layouts[0]
+        self.assertEqual(again.from_tip_ring_mm, mine.from_tip_ring_mm)
+        self.assertEqual(again.worst_break_deg, mine.worst_break_deg)
+
+    def test_one_whose_guides_have_no_place_now_is_left_out(self):
+        b = self.kept()
+        self.assertEqual([x.kept for x in Rod.of(b).layouts.layouts if x.kept], ["k1"])
+        lost = {"g4": StatedAt(datum="tip_top_ring", distance_mm=2600.0)}
+        layouts = Rod.of(self.kept(**lost)).layouts
+        self.assertEqual([x.kept for x in layouts.layouts if x.kept], [])
+        self.assertEqual([x.kept for x in layouts.left_out], ["k1"])
+        self.assertEqual(len(layouts.layouts), 4)
 
 
 class ShareOfBend(unittest.TestCase):

@@ -74,6 +74,15 @@ export function changeRing(guide: Guide, ring: number, assumed: readonly string[
   guide.foot_tip_mm = fresh.foot_tip_mm;
 }
 
+/** Put the layout by under a name, free guides as free; the oldest goes when there are too many. */
+export function keepLayout(build: Build, name: string): void {
+  const places = Object.fromEntries(build.guides.train.map((g) => [g.id, g.at ?? null]));
+  const same = (k: { places: object }) => JSON.stringify(k.places) === JSON.stringify(places);
+  if (build.guides.kept.some(same)) return;
+  build.guides.kept.push({ id: freshRowId(), name, places });
+  if (build.guides.kept.length > 12) build.guides.kept.shift();
+}
+
 /** Another kind of rod: a reel whose height nobody measured stands as is usual on it. */
 export const changeType =
   (type: Build["brief"]["rod_type"]): Recipe =>

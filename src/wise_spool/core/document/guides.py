@@ -5,7 +5,7 @@ from typing import Annotated, Literal, NamedTuple
 from pydantic import AfterValidator, Field
 
 from wise_spool.core.document.rows import Row, numbered
-from wise_spool.core.ground.fields import Id, LengthMm, MassG, StationMm, Words
+from wise_spool.core.ground.fields import Id, LengthMm, MassG, Name, StationMm, Words
 from wise_spool.core.ground.frozen import ONE_VALUE, Frozen
 
 Datum = Literal["butt", "bare_tip", "tip_top_ring", "spool_lip", "seat_front"]
@@ -153,6 +153,13 @@ class Spiral(Frozen):
     side: Literal["left", "right"] = "right"
 
 
+class KeptLayout(Row):
+    """A layout put by when another was taken: how each guide was stated in it, free ones not."""
+
+    name: Name
+    places: Annotated[dict[Id, StatedAt | None], Field(max_length=30)] = Field(default={})
+
+
 class GuidesWished(Frozen):
     """The train from the tip toward the butt; a guide with no ``at`` is free. A ``spiral`` counts on rods
     whose reel stands on top."""
@@ -164,6 +171,9 @@ class GuidesWished(Frozen):
     mark_from: Datum = "tip_top_ring"
     mark_under: MarkUnder = "ring_centre"
     spiral: Spiral | None = None
+    kept: Annotated[
+        tuple[KeptLayout, ...], Field(max_length=12), AfterValidator(numbered("k"))
+    ] = ()
     bend: BendSetup = BendSetup()
 
 

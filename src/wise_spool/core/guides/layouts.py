@@ -7,9 +7,8 @@ Method page: ``docs/methods/layouts.md``.
 """
 
 import itertools
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -17,7 +16,7 @@ from numpy.typing import NDArray
 from wise_spool.core.blank.stiffness import StiffnessPlan
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.guides import StatedAt
+from wise_spool.core.document.guides import KeptLayout, StatedAt
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_length
@@ -45,14 +44,14 @@ Floats = NDArray[np.float64]
 SETTLED_MM = 1.0
 MOST_ROUNDS = 14
 
-LayoutName = Literal["as planned", "share of bend", "progression", "even gaps"]
-
 
 class LayoutFigures(Frozen):
     """One layout under the three loads; distances from the tip-top ring, tip first. ``stated`` is how
-    each guide would be stated in it, in the datum it had; None for one that is built."""
+    each guide would be stated in it, in the datum it had; None for one that is built, or was free in a
+    layout that was ``kept``."""
 
-    name: LayoutName
+    name: str
+    kept: str | None
     ids: tuple[str, ...]
     from_tip_ring_mm: tuple[float, ...]
     gaps_mm: tuple[float, ...]
@@ -64,12 +63,21 @@ class LayoutFigures(Frozen):
     words: str
 
 
+class LayoutLeftOut(Frozen):
+    """A layout that was put by and does not fit the rod as it is now."""
+
+    kept: str
+    name: str
+    why: str
+
+
 class LayoutsPlan(Frozen):
     """Layouts side by side on the same loads, and the tolerance of the one planned. ``share_worst`` is
     the greatest share of bend over the mean one that could be reached."""
 
     loads_g: tuple[float, ...]
     layouts: tuple[LayoutFigures, ...]
+    left_out: tuple[LayoutLeftOut, ...]
     tolerances: tuple[Tolerance, ...]
     rounds: int
     settled: bool
@@ -93,10 +101,11 @@ def plan_layouts(
     guides: GuidesPlan,
     datums: Datums | None,
     stiffness: StiffnessPlan,
+    kept: Mapping[str, GuidesPlan],
     q: float | None = None,
 ) -> LayoutsPlan:
-    """Compare the layout as planned with the solver's and with plain rules, on light, third-of-length
-    and heavy loads. Raises :class:`BendError` when the rod cannot be loaded."""
+    """Compare the layout as planned with the solver's, with plain rules and with those that were kept (by
+    their ids), on light, third-of-length and heavy loads. Raises :class:`BendError` when the rod cannot be loaded."""
     if datums is None:
         raise BendError("Layouts wait for the blank's length.")
     train = Trial(
@@ -109,16 +118,26 @@ def plan_layouts(
     power = stiffness.power_g
     loads = (0.4 * power, power, 1.8 * power)
     shared = share_of_bend(train, habits().share_q if q is None else q)
-    tries: list[tuple[LayoutName, dict[str, float]]] = [
+    tries = [
         ("as planned", planned),
         ("share of bend", shared.at),
         ("progression", _plain(train, lambda span, n: close_from_first_gap(span, build.guides.first_gap_mm, n).gaps)),
         ("even gaps", _plain(train, lambda span, n: [span / (n + 1)] * (n + 1))),
     ]  # fmt: skip
     figures = [_figures(train, name, at, loads) for name, at in tries]
+    left_out = []
+    for one in build.guides.kept:
+        at = {g.id: g.marked_mm for g in kept[one.id].placed if g.marked_mm is not None}
+        try:
+            if set(at) != set(planned):
+                raise BendError("Not every guide on the rod has a place in it.")
+            figures.append(_kept(_figures(train, one.name, at, loads), one))
+        except BendError as error:
+            left_out.append(LayoutLeftOut(kept=one.id, name=one.name, why=str(error)))
     return LayoutsPlan(
         loads_g=tuple(round(x, 0) for x in loads),
         layouts=tuple(_spoken(figures, build)),
+        left_out=tuple(left_out),
         tolerances=tolerances(train, planned),
         rounds=shared.rounds,
         settled=shared.settled,
@@ -222,7 +241,7 @@ def _plain(train: Trial, gaps: Callable[[float, int], Sequence[float]]) -> dict[
 
 
 def _figures(
-    train: Trial, name: LayoutName, at: dict[str, float], loads: Sequence[float]
+    train: Trial, name: str, at: dict[str, float], loads: Sequence[float]
 ) -> LayoutFigures:
     dressed = train.dressed(at)
     worst, uneven, clear, touching = 0.0, 0.0, 99.0, 0
@@ -241,11 +260,17 @@ def _figures(
     order = [g.id for g in train.guides.placed if g.id in at]
     from_ring = [round(train.ring_mm - at[g], 2) for g in order]
     return LayoutFigures(
-        name=name, ids=tuple(order), from_tip_ring_mm=tuple(from_ring),
+        name=name, kept=None, ids=tuple(order), from_tip_ring_mm=tuple(from_ring),
         gaps_mm=tuple(round(g, 2) for g in np.diff(from_ring, prepend=0.0).tolist()),
         stated=train.stated(at), worst_break_deg=round(worst, 2), uneven=round(uneven, 3), least_clear_mm=round(clear, 2),
         touching=touching, words="",
     )  # fmt: skip
+
+
+def _kept(figures: LayoutFigures, one: KeptLayout) -> LayoutFigures:
+    """The figures of a layout that was put by, to be stated as it was."""
+    stated = tuple(one.places.get(guide) for guide in figures.ids)
+    return figures.model_copy(update={"kept": one.id, "stated": stated})
 
 
 def _turns_and_room(train: Trial, bent: Bent, dressed: Dressed) -> tuple[Floats, list[float]]:

@@ -1,6 +1,11 @@
+import { X } from "lucide-react";
+
 import type { Layouts } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
-import { Button, Hint } from "../../ui/controls";
+import { keepLayout } from "../../rod/moves";
+import { rowOf, takeOut } from "../../rod/rows";
+import { WordsField } from "../../ui/Field";
+import { Button, Hint, IconButton } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { length } from "../../ui/measure";
 import type { StageProps } from "../stage";
@@ -37,7 +42,14 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
         </div>
         <ul>
           {layouts.layouts.map((l) => (
-            <LayoutRow key={l.name} one={l} longest={longest} />
+            <LayoutRow key={l.kept ?? l.name} one={l} longest={longest} />
+          ))}
+          {layouts.left_out.map((l) => (
+            <li key={l.kept} className="flex items-center gap-4 border-b border-line/60 py-2">
+              <span className="w-36 font-semibold">{l.name}</span>
+              <span className="flex-1 text-small text-check">{l.why}</span>
+              <Drop kept={l.kept} name={l.name} />
+            </li>
           ))}
         </ul>
       </section>
@@ -83,21 +95,48 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
   );
 }
 
+/** Throw a layout away that was put by. */
+function Drop({ kept, name }: { kept: string; name: string }) {
+  const edit = useRod((s) => s.edit);
+  return (
+    <IconButton
+      name={`Drop it: ${name}`}
+      onClick={() => edit(`drop the layout: ${name}`, (b) => void takeOut(b.guides.kept, kept))}
+    >
+      <X size={14} />
+    </IconButton>
+  );
+}
+
 /** One layout: its rings on a strip of the tip side, gaps, figures, verdict. */
 function LayoutRow({ one, longest }: { one: One; longest: number }) {
   const { build } = useShown();
   const edit = useRod((s) => s.edit);
   const take = () =>
     edit(`take the layout: ${one.name}`, (b) => {
+      keepLayout(b, `yours before ${one.name}`);
       one.ids.forEach((id, n) => {
         const guide = b.guides.train.find((g) => g.id === id);
-        const stated = one.stated[n];
-        if (guide && stated) guide.at = stated;
+        const stated = one.stated[n] ?? null;
+        if (guide && (stated || one.kept)) guide.at = stated;
       });
     });
   return (
     <li className="grid grid-cols-[9rem_minmax(0,1fr)_8.5rem_7rem] items-center gap-x-4 border-b border-line/60 py-2">
-      <span className="font-semibold">{one.name}</span>
+      {one.kept ? (
+        <span className="flex items-start gap-1">
+          <WordsField
+            path={`guides.kept.${one.kept}.name`}
+            label={`Name of the layout ${one.name}`}
+            hideLabel
+            value={one.name}
+            keep={(v) => (b) => void (rowOf(b.guides.kept, one.kept!).name = v || "yours")}
+          />
+          <Drop kept={one.kept} name={one.name} />
+        </span>
+      ) : (
+        <span className="font-semibold">{one.name}</span>
+      )}
       <svg
         viewBox="0 0 600 46"
         className="w-full"
