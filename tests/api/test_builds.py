@@ -206,6 +206,22 @@ class OneRodNeverCostsMore(WithAShop):
             self.assertEqual(self.outcome["outcome"], "kept")
             self.assertIsNotNone(state["plan"])
 
+    def test_a_guide_built_from_the_tip_by_an_earlier_edition_stays_on_the_blank(self):
+        kept = self.store.add(demo_records(datetime.now(UTC))[0])
+        state = self.client.get(f"/api/builds/{kept.id}").json()
+        state = self.save(state, guides__train__g3__built={"datum": "tip_top_ring", "distance_mm": 330})  # fmt: skip
+        stood = self.butt_to(state, "g3")
+        for path, to in (("guides__tip_top__ring_ahead_mm", 22.0), ("blank__trim_tip_mm", 15.0), ("guides__reel__lip_ahead_mm", 90.0)):  # fmt: skip
+            state = self.save(state, **{path: to})
+            self.assertAlmostEqual(self.butt_to(state, "g3"), stood, places=2, msg=path)
+        built = next(g for g in state["build"]["guides"]["train"] if g["id"] == "g3")["built"]
+        self.assertEqual(built["datum"], "butt")
+        state = self.save(state, blank__trim_butt_mm=40.0)
+        self.assertAlmostEqual(self.butt_to(state, "g3"), stood - 40, places=2)
+
+    def butt_to(self, state, guide):
+        return next(g for g in state["plan"]["guides"]["placed"] if g["id"] == guide)["from_butt_mm"]  # fmt: skip
+
 
 class Refusing(WithAShop):
     def refused(self, answer, status=422):

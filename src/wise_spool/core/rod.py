@@ -24,7 +24,7 @@ from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
 from wise_spool.core.guides.moving import TestMoves, plan_moves
 from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint, match
-from wise_spool.core.guides.placing import GuidesPlan, datums_of, plan_guides
+from wise_spool.core.guides.placing import GuidesPlan, datums_of, from_the_butt, plan_guides
 from wise_spool.core.guides.reel_side import (
     REDUCTION_RINGS,
     ReelSidePlan,
@@ -132,6 +132,22 @@ class Rod:
     def guides(self) -> GuidesPlan:
         """Every guide at its place."""
         return plan_guides(self.build, self.datums, self.handle, self.work_blank)
+
+    def built_for_good(self, after: Build) -> Build:
+        """That build, with guides whose built place was kept from the tip or the reel kept from the butt end
+        instead: what is changed next must not move them."""
+        datums = self.datums
+        was = {g.id: g.built for g in self.build.guides.train if g.built and g.built.datum != "butt"}  # fmt: skip
+        if datums is None or not was:
+            return after
+        train = tuple(
+            g.model_copy(update={"built": from_the_butt(g.built, self.build, datums)})
+            if g.built is not None and g.built == was.get(g.id) and g.built.datum in datums.known
+            else g
+            for g in after.guides.train
+        )
+        guides = after.guides.model_copy(update={"train": train})
+        return after.model_copy(update={"guides": guides})
 
     @derived
     def spine(self) -> SpinePlan:

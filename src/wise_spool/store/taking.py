@@ -81,6 +81,7 @@ def take(
     if after == before:
         note_change(session, row, change.id, client, [op.place for op in change.ops])
         return Outcome(change.id, "kept")
+    after = _built_for_good(before, after, habits)
     design, piece, record = apart(after)
     _, _, was = apart(before)
     was = _without_absent(was, after)
@@ -103,6 +104,13 @@ CANNOT_BE_WORKED_OUT = (
     "With this the rod cannot be worked out any more, so it was not kept. The number is a slip, or "
     "you have found a fault of ours: it is noted in the server's log."
 )
+
+
+def _built_for_good(before: Build, after: Build, habits: Mapping[str, float] | None) -> Build:
+    """Guides recorded from the tip or the reel, by an earlier edition, are kept from the butt from here on."""
+    if all(g.built is None or g.built.datum == "butt" for g in before.guides.train):
+        return after
+    return Rod.of(before, habits).built_for_good(after)
 
 
 def _without_absent(was: Record, after: Build) -> Record:

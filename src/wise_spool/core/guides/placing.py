@@ -171,6 +171,12 @@ def built_station_mm(built: StatedAt, build: Build, datums: Datums) -> float:
     return datums.station(built.datum, built.distance_mm) - cut
 
 
+def from_the_butt(built: StatedAt, build: Build, datums: Datums) -> StatedAt:
+    """The same place from the butt end as the blank arrived. Raises :class:`DatumUnknownError`."""
+    station = built_station_mm(built, build, datums) + build.blank.trim_butt_mm
+    return StatedAt(datum="butt", distance_mm=round(max(station, 0.0), 4))
+
+
 def _assume_stripper(spots: list[_Spot], build: Build, datums: Datums, handle: HandlePlan) -> None:
     """Give the guide nearest the reel a place when nobody has, so the rest can be closed."""
     last = spots[-1]
