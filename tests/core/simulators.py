@@ -8,6 +8,7 @@ import math
 from dataclasses import dataclass, field
 
 import numpy as np
+from scipy.spatial.transform import Rotation
 
 from wise_spool.core.document.blank import Blank, Reading
 from wise_spool.core.document.build import Build
@@ -225,19 +226,46 @@ SHOP = (
 def clickable(of, factor, load_g, along=5):
     """The handle's two ends, the bare tip and spots along the blank, mm, of a rod with EI times ``factor``."""
     handle = of[2]
-    bent = bend(dress(*of).rod, Load(load_g * GRAVITY_N_PER_G / factor, 90), 200)
+    course = of[4]
+    stiffer = (*of[:4], course.model_copy(update={"k_n_mm2": course.k_n_mm2 * factor}))
+    bent = bend(dress(*stiffer).rod, Load(load_g * GRAVITY_N_PER_G, 90, own_weight=True), 200)
     curve = bent.x_mm + 1j * bent.y_mm
     spots = curve[(np.linspace(0.1, 0.95, along) * curve.size).astype(int)]
     return np.concatenate([[-handle.longer_by_mm, handle.front_mm], curve[-1:], spots])
 
 
 def picture(of, factor, load_g, rng, click_px=CLICK_PX, along=5):
-    """Clicks on the rod as a camera somewhere sees it."""
+    """Clicks on the rod as a camera somewhere sees it square on, in a picture some 4000 px wide."""
     seen = clickable(of, factor, load_g, along)
     seen[3:] = rng.permutation(seen[3:])
     if rng.random() < 0.5:
         seen = -seen.conj()
-    scale = rng.uniform(600, 1200) / 2500 * np.exp(1j * math.radians(rng.uniform(-15, 15)))
-    seen = scale * seen + complex(rng.uniform(0, 300), rng.uniform(0, 300))
+    scale = rng.uniform(1800, 3200) / 2500 * np.exp(1j * math.radians(rng.uniform(-15, 15)))
+    return clicked(scale * seen + complex(rng.uniform(0, 900), rng.uniform(0, 900)), rng, click_px)
+
+
+def clicked(seen, rng, click_px=CLICK_PX):
+    """Points of a picture as an unsteady hand clicks them."""
     seen = seen + rng.normal(0, click_px, seen.size) + 1j * rng.normal(0, click_px, seen.size)
     return [PicturePoint(x_px=float(z.real), y_px=float(z.imag)) for z in seen]
+
+
+BOARD_MM = (700.0, 500.0)
+
+
+def slanted(of, factor, load_g, rng, click_px=CLICK_PX, along=8, bowed=0.0, most_deg=30.0):
+    """Clicks on the rod, and on the corners of a board in its plane, as a camera sees them that stands
+    aslant and whose lens bows straight lines by that share at the picture's corners."""
+    board = np.array([0, BOARD_MM[0], complex(*BOARD_MM), 1j * BOARD_MM[1]]) + complex(400, -600)
+    flat = np.concatenate([board, clickable(of, factor, load_g, along)])
+    flat = flat - complex(flat.real.mean(), flat.imag.mean())
+    points = np.stack([flat.real, flat.imag, np.zeros(flat.size)])
+    turn = Rotation.from_euler(
+        "xyz", rng.uniform(-most_deg, most_deg, 3) * [1, 1, 0.5], degrees=True
+    )
+    x, y, z = turn.as_matrix() @ points
+    away = 4500.0
+    seen = 6000.0 * (x + 1j * y) / (z + away)
+    seen = seen * (1 + bowed * (np.abs(seen) / 2500.0) ** 2) + complex(2000, 1500)
+    points = clicked(seen, rng, click_px)
+    return points[4:], tuple(points[:4])

@@ -1,5 +1,6 @@
 """The loaded rod in the browser: chart to static test, on copies of demo builds."""
 
+import numpy as np
 from playwright.sync_api import expect
 
 from tests.core.simulators import clickable
@@ -217,6 +218,28 @@ class Choosing(OnTheDemo):
         expect(self.page.get_by_text("The photograph says")).to_contain_text("softer by 3")
         self.page.get_by_role("button", name="take the last click back").click()
         expect(photo.locator("circle")).to_have_count(len(spots) - 1)
+
+    def test_a_picture_taken_aslant_is_set_straight_by_a_board(self):
+        self.at("Skerry 10", "guides/test")
+        picture = {"name": "bend.svg", "mimeType": "image/svg+xml", "buffer": PICTURE}
+        self.page.get_by_label("Picture of the bent rod").set_input_files(picture)
+        self.page.get_by_role("radio", name="aslant, with a board in it").click()
+        self.fill("Board, first to second corner", "600 mm")
+        self.fill("Second to third corner", "wide")
+        expect(self.page.get_by_text("“wide”")).to_be_visible()
+        self.fill("Second to third corner", "450 mm")
+        self.page.get_by_role("slider", name="Nearer").fill("2")
+        of = Rod.of(skerry())
+        of = (of.build, of.work_blank, of.handle, of.guides, of.bendable)
+        load_g = (of[0].guides.static_test or of[0].guides.bend).load_g
+        board = np.array([0, 600, 600 + 450j, 450j]) + complex(900, 900)
+        flat = np.concatenate([board, clickable(of, 0.67, load_g)])
+        seen = 40 + 40j + 0.13 * flat / (1 + 0.00008 * flat.real)  # the tip's end turned away
+        photo = self.page.get_by_role("group", name="The photograph")
+        expect(self.page.get_by_text("0 of 4 so far")).to_be_visible()
+        for z in 2 * seen:
+            photo.click(position={"x": z.real, "y": z.imag})
+        expect(self.page.get_by_text("The photograph says")).to_contain_text("softer by 3")
 
 
 PICTURE = (

@@ -23,7 +23,7 @@ from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
 from wise_spool.core.guides.moving import TestMoves, plan_moves
-from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint, match
+from wise_spool.core.guides.photograph import CLICK_PX, Board, PhotoMatched, PicturePoint, match
 from wise_spool.core.guides.placing import GuidesPlan, datums_of, from_the_butt, plan_guides
 from wise_spool.core.guides.reel_side import (
     REDUCTION_RINGS,
@@ -272,12 +272,19 @@ class Rod:
         )
         return ReelSidePlan(spots=(), meets_blank_mm=None, words=words, level_wind=found)
 
-    def photographed(self, setup: BendSetup, clicks: list[PicturePoint]) -> PhotoMatched:
+    def photographed(
+        self,
+        setup: BendSetup,
+        clicks: list[PicturePoint],
+        click_px: float = CLICK_PX,
+        board: Board | None = None,
+    ) -> PhotoMatched:
         """A picture of the bend, matched and fitted. Raises :class:`BendError`."""
         with following(self.habits), speaking(self.design.units, self.design.rule):
             return match(
-                self.build, self.work_blank, self.handle, self.guides, self.bendable, setup, clicks
-            )
+                self.build, self.work_blank, self.handle, self.guides, self.bendable, setup, clicks,
+                click_px, board,
+            )  # fmt: skip
 
     def _pencil_places(self) -> list[PencilPlace]:
         """Every place round which the spine, reel or guide line is drawn, butt first."""

@@ -9,10 +9,10 @@ from hypothesis import strategies as st
 
 from tests.core.guides.test_layouts import pieces, rod
 from tests.core.samples import blank, build
-from tests.core.simulators import picture
+from tests.core.simulators import BOARD_MM, picture, slanted
 from wise_spool.core.blank.stiffness import measure
 from wise_spool.core.document.guides import BendSetup
-from wise_spool.core.guides.photograph import PicturePoint, match
+from wise_spool.core.guides.photograph import Board, PicturePoint, match
 from wise_spool.core.mechanics.elastica import BendError
 
 LOADED = BendSetup(load_g=400)
@@ -65,6 +65,43 @@ class Photo(unittest.TestCase):
         self.assertIn("tip", asked[2].next)
         drawn, tip = asked[2].curve[-1], clicks[2]
         self.assertLess(math.hypot(drawn.x_px - tip.x_px, drawn.y_px - tip.y_px), 4)
+
+    def test_a_picture_taken_aslant_is_set_straight_by_a_board(self):
+        rng = np.random.default_rng(4)
+        held = 0
+        for factor in (0.5, 0.8, 1.3, 2.0):
+            clicks, corners = slanted(ROD, factor, 400, rng)
+            board = Board(wide_mm=BOARD_MM[0], high_mm=BOARD_MM[1], corners=corners)
+            got = match(*ROD, LOADED, clicks, board=board)
+            self.assertAlmostEqual(got.fit.factor / factor, 1, delta=0.05)
+            self.assertEqual(got.fit.doubt, "")
+            held += abs(math.log(got.fit.factor / factor)) <= math.log1p(got.fit.give_percent / 100)
+            tip = got.curve[-1]  # drawn back into the picture as it was taken
+            self.assertLess(math.hypot(tip.x_px - clicks[2].x_px, tip.y_px - clicks[2].y_px), 12)
+        self.assertGreaterEqual(held, 3)
+
+    def test_without_the_board_the_slant_is_taken_for_stiffness(self):
+        clicks, corners = slanted(ROD, 1.0, 400, np.random.default_rng(11), most_deg=40)
+        board = Board(wide_mm=BOARD_MM[0], high_mm=BOARD_MM[1], corners=corners)
+        with_it = match(*ROD, LOADED, clicks, board=board).fit
+        without = match(*ROD, LOADED, clicks).fit
+        self.assertGreater(abs(math.log(without.factor)), 2 * abs(math.log(with_it.factor)))
+
+    def test_a_lens_that_bows_is_doubted_and_a_steady_picture_is_not(self):
+        doubts = [
+            bool(match(*ROD, LOADED, slanted(ROD, 1.0, 400, np.random.default_rng(n), bowed=bowed, most_deg=0)[0]).fit.doubt)
+            for bowed in (-0.4, 0.0) for n in range(5)
+        ]  # fmt: skip
+        self.assertGreaterEqual(sum(doubts[:5]), 4)
+        self.assertEqual(sum(doubts[5:]), 0)
+
+    def test_corners_are_asked_for_first_and_must_be_a_board(self):
+        clicks, corners = slanted(ROD, 1.0, 400, np.random.default_rng(1))
+        board = Board(wide_mm=700, high_mm=500, corners=corners[:2])
+        self.assertIn("2 of 4", match(*ROD, LOADED, clicks, board=board).next)
+        crossed = Board(wide_mm=700, high_mm=500, corners=(corners[0], corners[2], corners[1], corners[3]))  # fmt: skip
+        with self.assertRaisesRegex(BendError, "no board"):
+            match(*ROD, LOADED, clicks, board=crossed)
 
     def test_the_tip_clicked_is_believed_not_the_tip_foretold(self):
         # A softer rod whose tip hangs lower: matched by the foretold tip it would pass for stiffer.

@@ -38,6 +38,7 @@ export type BendSetup = S["BendSetup"];
 export type LoadedPlan = S["LoadedPlan"];
 export type PhotoMatched = S["PhotoMatched"];
 export type PicturePoint = S["PicturePoint"];
+export type Board = S["Board"];
 export type Bends = S["Bends"];
 export type Layouts = S["Layouts"];
 export type TrainTwist = S["TrainTwist"];

@@ -11,7 +11,7 @@ from wise_spool.core.document.guides import BendSetup
 from wise_spool.core.guides.layouts import LayoutsPlan
 from wise_spool.core.guides.liveliness import TrainPlan
 from wise_spool.core.guides.moving import TestMoves
-from wise_spool.core.guides.photograph import PhotoMatched, PicturePoint
+from wise_spool.core.guides.photograph import CLICK_PX, Board, PhotoMatched, PicturePoint
 from wise_spool.core.guides.reel_side import ReelSidePlan
 from wise_spool.core.guides.twist import TwistPlan
 from wise_spool.core.guides.under_load import LoadedPlan
@@ -28,13 +28,16 @@ class ToBend(BaseModel):
 
 
 class Photo(BaseModel):
-    """Points clicked in a picture of the bent rod, px, and the load it hung under."""
+    """Points clicked in a picture of the bent rod, px, how far a click may be off there, the load it hung
+    under, and a board to set it straight by."""
 
     model_config = ConfigDict(extra="forbid")
 
     build: Build
     setup: BendSetup
     clicks: list[PicturePoint] = Field(max_length=60)
+    click_px: float = Field(default=CLICK_PX, gt=0, le=200)
+    board: Board | None = None
 
 
 class Bends(BaseModel):
@@ -91,4 +94,6 @@ def twist(asked: ToBend, shop: InShop) -> TwistPlan:
 @routes.post("/photo")
 def photo(asked: Photo, shop: InShop) -> PhotoMatched:
     """The bend laid into a photograph, and the stiffness it shows."""
-    return Rod.of(asked.build, shop.habits.said()).photographed(asked.setup, asked.clicks)
+    return Rod.of(asked.build, shop.habits.said()).photographed(
+        asked.setup, asked.clicks, asked.click_px, asked.board
+    )

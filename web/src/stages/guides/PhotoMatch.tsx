@@ -1,15 +1,21 @@
 import { useEffect, useMemo, useState } from "react";
 
 import { api, take } from "../../api/client";
-import type { PhotoMatched, PicturePoint } from "../../api/types";
+import type { Board, PhotoMatched, PicturePoint } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
-import { Button } from "../../ui/controls";
+import { Button, Choice } from "../../ui/controls";
+import { FieldShell } from "../../ui/Field";
+import { length, unitOf } from "../../ui/measure";
+import { readMeasure } from "../../ui/reading";
 import { Term } from "../../words/Term";
 import { weight } from "../../ui/units";
 
 const H = 380;
 const HANDLE_AND_TIP = 3;
+const CORNERS = 4;
+/** How far a click is off on the screen, px. From habit. */
+const OFF_PX = 2;
 
 /**
  * A photograph of the bent rod. Its handle's two ends, the bare tip and points along the blank are
@@ -22,6 +28,8 @@ export function PhotoMatch() {
   const [ref, width] = useWidth<HTMLDivElement>();
   const [picture, setPicture] = useState<{ url: string; wide: number; high: number } | null>(null);
   const [clicks, setClicks] = useState<PicturePoint[]>([]);
+  const [board, setBoard] = useState<Board | null>(null);
+  const [nearer, setNearer] = useState(1);
   const [matched, setMatched] = useState<PhotoMatched | null>(null);
   const [why, setWhy] = useState("");
   const setup = useMemo(
@@ -33,11 +41,18 @@ export function PhotoMatch() {
     }),
     [build.guides.bend, build.guides.static_test?.load_g],
   );
+  const k = (picture ? Math.min(width / picture.wide, H / picture.high) : 1) * nearer;
+  const click_px = Math.min(OFF_PX / Math.max(k, 0.01), 200);
   useEffect(() => () => void (picture && URL.revokeObjectURL(picture.url)), [picture]);
   useEffect(() => {
     if (!picture) return;
     const asked = new AbortController();
-    take(api.POST("/api/bends/photo", { body: { build, setup, clicks }, signal: asked.signal }))
+    take(
+      api.POST("/api/bends/photo", {
+        body: { build, setup, clicks, click_px, board },
+        signal: asked.signal,
+      }),
+    )
       .then((answer) => {
         setMatched(answer);
         setWhy("");
@@ -48,21 +63,30 @@ export function PhotoMatch() {
         setWhy(error.message);
       });
     return () => asked.abort();
-  }, [picture, build, setup, clicks]);
+  }, [picture, build, setup, clicks, click_px, board]);
   const bring = (file: File) => {
     const url = URL.createObjectURL(file);
     const image = new Image();
     image.onload = () => {
       setPicture({ url, wide: image.naturalWidth, high: image.naturalHeight });
       setClicks([]);
+      setBoard((b) => b && { ...b, corners: [] });
       setMatched(null);
       setWhy("");
     };
     image.onerror = () => setWhy("That file is no picture the browser can show.");
     image.src = url;
   };
-  const k = picture ? Math.min(width / picture.wide, H / picture.high) : 1;
   const fit = matched?.fit;
+  const corners = board?.corners ?? [];
+  const click = (here: PicturePoint) =>
+    board && corners.length < CORNERS
+      ? setBoard({ ...board, corners: [...corners, here] })
+      : setClicks([...clicks, here]);
+  const back = () =>
+    clicks.length
+      ? setClicks(clicks.slice(0, -1))
+      : board && setBoard({ ...board, corners: corners.slice(0, -1) });
   return (
     <section className="border-t border-line pt-3">
       <div className="mb-1 flex flex-wrap items-baseline gap-4">
@@ -90,12 +114,58 @@ export function PhotoMatch() {
             {matched.next} It hangs under {weight(setup.load_g, build.units)}.
           </span>
         )}
-        {clicks.length > 0 && (
-          <Button look="quiet" onClick={() => setClicks(clicks.slice(0, -1))}>
+        {clicks.length + corners.length > 0 && (
+          <Button look="quiet" onClick={back}>
             take the last click back
           </Button>
         )}
       </div>
+      {picture && (
+        <div className="mb-2 flex flex-wrap items-end gap-5">
+          <label className="block w-56">
+            <span className="label flex items-baseline justify-between">
+              Nearer <span className="fig">{nearer.toFixed(1)}×</span>
+            </span>
+            <input
+              type="range"
+              className="h-7 w-full accent-[var(--tape)]"
+              min={1}
+              max={8}
+              step={0.5}
+              value={nearer}
+              onChange={(e) => setNearer(Number(e.target.value))}
+            />
+          </label>
+          <Choice
+            label="The picture was taken"
+            value={board ? "aslant" : "square"}
+            options={[
+              { value: "square", label: "square on" },
+              { value: "aslant", label: "aslant, with a board in it" },
+            ]}
+            onChange={(v) => {
+              setClicks([]);
+              setBoard(v === "aslant" ? { wide_mm: 600, high_mm: 450, corners: [] } : null);
+            }}
+          />
+          {board && (
+            <>
+              <Size
+                path="wide_mm"
+                label="Board, first to second corner"
+                mm={board.wide_mm}
+                onKeep={(wide_mm) => setBoard({ ...board, wide_mm })}
+              />
+              <Size
+                path="high_mm"
+                label="Second to third corner"
+                mm={board.high_mm}
+                onKeep={(high_mm) => setBoard({ ...board, high_mm })}
+              />
+            </>
+          )}
+        </div>
+      )}
       {why && (
         <p role="alert" className="text-ruin">
           {why}
@@ -117,45 +187,76 @@ export function PhotoMatch() {
           >
             Keep it with the blank
           </Button>
+          {fit.doubt && <p className="basis-full text-check">{fit.doubt}</p>}
         </div>
       )}
-      <div ref={ref}>
+      <div ref={ref} className="max-h-[26rem] overflow-auto">
         {picture && (
           <svg
-            width={width}
-            height={H}
+            width={picture.wide * k}
+            height={picture.high * k}
             className="block cursor-crosshair"
             role="group"
             aria-label="The photograph; click to match it and along the blank"
             onClick={(e) => {
               const box = e.currentTarget.getBoundingClientRect();
-              const here = { x_px: e.clientX - box.left, y_px: e.clientY - box.top };
-              setClicks([...clicks, here]);
+              click({ x_px: (e.clientX - box.left) / k, y_px: (e.clientY - box.top) / k });
             }}
           >
             <image href={picture.url} width={picture.wide * k} height={picture.high * k} />
             {matched && (
               <polyline
-                points={(matched.curve ?? []).map((p) => `${p.x_px},${p.y_px}`).join(" ")}
+                points={(matched.curve ?? []).map((p) => `${p.x_px * k},${p.y_px * k}`).join(" ")}
                 fill="none"
                 stroke="var(--pencil)"
                 strokeWidth="2.4"
                 strokeDasharray="7 4"
               />
             )}
-            {clicks.map((c, n) => (
-              <circle
-                key={n}
-                cx={c.x_px}
-                cy={c.y_px}
-                r="5"
-                fill={n < HANDLE_AND_TIP ? "var(--pencil)" : "var(--mat-ruin)"}
-                stroke="var(--outline)"
+            {corners.length > 1 && (
+              <polygon
+                points={corners.map((p) => `${p.x_px * k},${p.y_px * k}`).join(" ")}
+                fill="var(--tape)"
+                fillOpacity=".15"
+                stroke="var(--tape)"
+                strokeWidth="1.6"
               />
-            ))}
+            )}
+            {[...corners, ...clicks]
+              .map((c, m) => ({ ...c, n: m - corners.length }))
+              .map((c) => (
+                <circle
+                  key={c.n}
+                  cx={c.x_px * k}
+                  cy={c.y_px * k}
+                  r="5"
+                  fill={c.n < HANDLE_AND_TIP ? "var(--pencil)" : "var(--mat-ruin)"}
+                  stroke="var(--outline)"
+                />
+              ))}
           </svg>
         )}
       </div>
     </section>
+  );
+}
+
+/** One side of the board; it belongs to the picture, not to the rod, and is not kept. */
+function Size(props: { path: string; label: string; mm: number; onKeep: (mm: number) => void }) {
+  const { build } = useShown();
+  const { path, label, mm, onKeep } = props;
+  return (
+    <FieldShell
+      path={`photo.${path}`}
+      label={label}
+      className="w-44"
+      shown={length(mm, build.rule, false)}
+      suffix={unitOf(build.rule)}
+      commit={(text) => {
+        const read = readMeasure(text, unitOf(build.rule));
+        if (read < 20 || read > 5000) throw new Error("A board is between 20 mm and 5 m long.");
+        onKeep(read);
+      }}
+    />
   );
 }
