@@ -1,6 +1,7 @@
-"""What-if calls over HTTP on loopback: eight clients against one server process."""
+"""What-if calls and drags of a guide over HTTP on loopback: eight clients against one server process."""
 
 import http.client
+import json
 import os
 import subprocess
 import sys
@@ -18,13 +19,13 @@ CLIENTS = 8
 CALLS_EACH = 60
 
 
-def client(port: int, body: bytes, calls: int) -> list[float]:
+def client(port: int, path: str, body: bytes, calls: int) -> list[float]:
     """One client's calls, one after another on one connection, in ms."""
     link = http.client.HTTPConnection("127.0.0.1", port)
     took = []
     for _ in range(calls):
         start = time.perf_counter()
-        link.request("POST", "/api/plan", body, {"content-type": "application/json"})
+        link.request("POST", path, body, {"content-type": "application/json"})
         answer = link.getresponse()
         answer.read()
         if answer.status != 200:
@@ -44,7 +45,11 @@ def resident_mb(pid: int) -> float:
 
 def main() -> None:
     """Start a server on a throw-away folder, load it, print, stop it."""
-    body = demo_builds(datetime.now(UTC))[0].model_dump_json().encode()
+    build = demo_builds(datetime.now(UTC))[0]
+    asked = {
+        "what-if": ("/api/plan", build.model_dump_json().encode()),
+        "drag": ("/api/bends", json.dumps({"build": build.model_dump(mode="json"), "setups": [{"load_g": 300}], "ghosts": True}).encode()),
+    }  # fmt: skip
     port = free_port("127.0.0.1", 8700)
     with tempfile.TemporaryDirectory(prefix="wise-spool-bench-") as where:
         Path(where).chmod(0o755)
@@ -60,19 +65,20 @@ def main() -> None:
             server.stdout.readline()
             for _ in range(100):
                 try:
-                    client(port, body, 3)
+                    client(port, *asked["what-if"], 3)
                     break
                 except OSError:
                     time.sleep(0.1)
             before = resident_mb(server.pid)
-            print(line("what-if, 1 client", client(port, body, 150)))
-            with ThreadPoolExecutor(CLIENTS) as pool:
-                start = time.perf_counter()
-                runs = list(pool.map(lambda _: client(port, body, CALLS_EACH), range(CLIENTS)))
-                seconds = time.perf_counter() - start
-            every = [ms for run in runs for ms in run]
-            print(line(f"what-if, {CLIENTS} clients", every))
-            print(f"{'calls a second':<44} {len(every) / seconds:.0f}")
+            for name, (path, body) in asked.items():
+                print(line(f"{name}, 1 client", client(port, path, body, 150)))
+                with ThreadPoolExecutor(CLIENTS) as pool:
+                    start = time.perf_counter()
+                    runs = list(pool.map(lambda _, p=path, b=body: client(port, p, b, CALLS_EACH), range(CLIENTS)))  # type: ignore[misc]  # fmt: skip
+                    seconds = time.perf_counter() - start
+                every = [ms for run in runs for ms in run]
+                print(line(f"{name}, {CLIENTS} clients", every))
+                print(f"{'calls a second':<44} {len(every) / seconds:.0f}")
             print(
                 f"{'server memory before and after':<44} {before:.0f} MB, {resident_mb(server.pid):.0f} MB"
             )

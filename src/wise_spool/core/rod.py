@@ -4,7 +4,7 @@ Sheets, plans, bends and layouts ask the same rod, so that no two of them can
 disagree about it. Nothing is computed before it is asked for.
 """
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import TypeVar
@@ -34,7 +34,7 @@ from wise_spool.core.guides.reel_side import (
 )
 from wise_spool.core.guides.trial import Trial
 from wise_spool.core.guides.twist import TwistPlan, plan_twist
-from wise_spool.core.guides.under_load import LoadedPlan, held_to_mm, plan_loaded
+from wise_spool.core.guides.under_load import LoadedPlan, held_to_mm, plan_loads
 from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.mechanics.elastica import BendError
@@ -189,9 +189,13 @@ class Rod:
 
     def under_load(self, setup: BendSetup) -> LoadedPlan:
         """The rod bent by its line. Raises :class:`BendError`."""
+        return self.under_loads([setup])[0]
+
+    def under_loads(self, setups: Sequence[BendSetup]) -> tuple[LoadedPlan, ...]:
+        """The rod bent by its line, under one load after another. Raises :class:`BendError`."""
         with following(self.habits), speaking(self.design.units, self.design.rule):
-            return plan_loaded(
-                self.build, self.work_blank, self.handle, self.guides, self.bendable, setup
+            return plan_loads(
+                self.build, self.work_blank, self.handle, self.guides, self.bendable, setups
             )
 
     @derived

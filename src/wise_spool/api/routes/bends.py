@@ -7,8 +7,8 @@ from pydantic import BaseModel, ConfigDict, Field
 from wise_spool.api.deps import InShop
 from wise_spool.core.blank.stiffness import StiffnessPlan
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.guides import BendSetup
-from wise_spool.core.guides.layouts import LayoutsPlan
+from wise_spool.core.document.guides import MOST_HUNG_G, BendSetup
+from wise_spool.core.guides.layouts import HEAVY, LIGHT, LayoutsPlan
 from wise_spool.core.guides.liveliness import TrainPlan
 from wise_spool.core.guides.moving import TestMoves
 from wise_spool.core.guides.photograph import CLICK_PX, Board, PhotoMatched, PicturePoint
@@ -19,12 +19,14 @@ from wise_spool.core.rod import Rod
 
 
 class ToBend(BaseModel):
-    """A build and up to five loads to lay on it; none: the build's own."""
+    """A build and up to five loads to lay on it; none: the build's own. With ``ghosts`` it is bent under a
+    light load, its power and a heavy one, too, by the first of them."""
 
     model_config = ConfigDict(extra="forbid")
 
     build: Build
     setups: list[BendSetup] = Field(default=[], max_length=5)
+    ghosts: bool = False
 
 
 class Photo(BaseModel):
@@ -45,6 +47,7 @@ class Bends(BaseModel):
 
     stiffness: StiffnessPlan
     loaded: list[LoadedPlan]
+    ghosts: list[LoadedPlan]
     reel_side: ReelSidePlan
 
 
@@ -59,13 +62,21 @@ routes = APIRouter(prefix="/api/bends")
 
 
 @routes.post("", response_model=Bends)
-async def bend_it(asked: ToBend, shop: InShop) -> Response:
-    """On the event loop, as what-ifs are: a bend takes some ten milliseconds."""
+def bend_it(asked: ToBend, shop: InShop) -> Response:
+    """All that a drag needs in one answer, beside the event loop."""
     rod = Rod.of(asked.build, shop.habits.said())
     setups = asked.setups or [asked.build.guides.bend]
+    power = rod.bendable.power_g
+    ghosts = [
+        setups[0].model_copy(update={"load_g": min(round(share * power), MOST_HUNG_G)})
+        for share in (LIGHT, 1.0, HEAVY)
+        if asked.ghosts
+    ]
+    bent = list(rod.under_loads([*setups, *ghosts]))
     answer = Bends(
         stiffness=rod.bendable,
-        loaded=[rod.under_load(s) for s in setups],
+        loaded=bent[: len(setups)],
+        ghosts=bent[len(setups) :],
         reel_side=rod.reel_side,
     )
     return Response(answer.model_dump_json(), media_type="application/json")

@@ -43,6 +43,8 @@ Floats = NDArray[np.float64]
 
 SETTLED_MM = 1.0
 MOST_ROUNDS = 14
+LIGHT, HEAVY = 0.4, 1.8
+"""A light and a heavy load, as a share of what drops the tip by a third. From habit."""
 
 
 class LayoutFigures(Frozen):
@@ -116,7 +118,7 @@ def plan_layouts(
     if len(planned) < 2:
         raise BendError("A layout takes two guides or more.")
     power = stiffness.power_g
-    loads = (0.4 * power, power, 1.8 * power)
+    loads = (LIGHT * power, power, HEAVY * power)
     shared = share_of_bend(train, habits().share_q if q is None else q)
     tries = [
         ("as planned", planned),

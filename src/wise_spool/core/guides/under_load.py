@@ -197,12 +197,46 @@ def plan_loaded(
     A load that would bend the blank past its material's limit is stopped at the
     limit, and that is said.
     """
+    return plan_loads(build, work, handle, guides, stiffness, [setup], elements)[0]
+
+
+def plan_loads(
+    build: Build,
+    work: WorkingBlank,
+    handle: HandlePlan,
+    guides: GuidesPlan,
+    stiffness: StiffnessPlan,
+    setups: Sequence[BendSetup],
+    elements: int = 120,
+) -> tuple[LoadedPlan, ...]:
+    """The same rod under one load after another: dressed once, each bend begun from the last. Raises
+    :class:`BendError`."""
     dressed = dress(build, work, handle, guides, stiffness)
+    out: list[LoadedPlan] = []
+    start: Floats | None = None
+    for n, setup in enumerate(setups):
+        alike = n > 0 and setup.pull_deg == setups[n - 1].pull_deg and setup.pull_deg <= 150
+        plan, start = _loaded(build, work, guides, stiffness, dressed, setup, elements, start if alike else None)  # fmt: skip
+        out.append(plan)
+    return tuple(out)
+
+
+def _loaded(
+    build: Build,
+    work: WorkingBlank,
+    guides: GuidesPlan,
+    stiffness: StiffnessPlan,
+    dressed: Dressed,
+    setup: BendSetup,
+    elements: int,
+    start: Floats | None,
+) -> tuple[LoadedPlan, Floats]:
+    """One load, and the angles it comes to."""
     limit = strain_limit(build.blank.material)
 
     def solve(load_g: float) -> tuple[Bent, float, float]:
         load = Load(load_g * GRAVITY_N_PER_G, setup.pull_deg, setup.friction, setup.own_weight)
-        bent = bend(dressed.rod, load, elements)
+        bent = bend(dressed.rod, load, elements, start)
         strain, at = strain_in(bent, work)
         return bent, strain, at
 
@@ -227,7 +261,7 @@ def plan_loaded(
     touching = tuple(g.id for g in figures if g.touches)
     step = max(1, bent.x_mm.size // DRAWN)
     pull = math.radians(setup.pull_deg)
-    return LoadedPlan(
+    plan = LoadedPlan(
         load_g=round(load_g, 1), asked_g=asked, stopped_at_g=None if stopped is None else round(stopped, 0),
         pull_deg=setup.pull_deg, estimated=stiffness.source not in ("measured", "fitted"),
         curve=(BendPoint(x_mm=0, y_mm=0), *(_point(x, y) for x, y in zip([*bent.x_mm[::step].tolist(), bent.tip_mm[0]], [*bent.y_mm[::step].tolist(), bent.tip_mm[1]], strict=True))),
@@ -240,6 +274,7 @@ def plan_loaded(
         limit_percent=100 * limit, steps=bent.steps, residual=bent.residual,
         line_from=_line_from(guides, build), words=_words(stopped, capped, touching, figures),
     )  # fmt: skip
+    return plan, bent.angle
 
 
 def _line_from(guides: GuidesPlan, build: Build) -> str:

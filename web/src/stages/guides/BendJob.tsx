@@ -16,13 +16,8 @@ export function BendJob({ selected, onSelect }: StageProps) {
   const [trying, setTrying] = useState<BendSetup | null>(null);
   const [before, setBefore] = useState<LoadedPlan | null>(null);
   const setup = trying ?? build.guides.bend;
-  const three = useBends(build, [setup]);
+  const three = useBends(build, [setup], true);
   const power = three.data?.stiffness.power_g ?? 300;
-  const overlay = useBends(build, [
-    { ...setup, load_g: Math.round(power * 0.4) },
-    { ...setup, load_g: Math.round(power) },
-    { ...setup, load_g: Math.round(power * 1.8) },
-  ]);
   if (three.isError && !three.data)
     return (
       <p role="alert" className="border-l-4 border-ruin bg-raised px-4 py-3">
@@ -45,7 +40,7 @@ export function BendJob({ selected, onSelect }: StageProps) {
       )}
       <BendPicture
         loaded={loaded}
-        ghosts={overlay.data?.loaded ?? []}
+        ghosts={three.data.ghosts}
         before={before}
         selected={selected}
         onSelect={onSelect}

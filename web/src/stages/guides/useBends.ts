@@ -7,10 +7,11 @@ import type { BendSetup, Build } from "../../api/types";
 const key = (b: Build) => JSON.stringify([b.blank, b.handle.parts, b.guides, b.brief.rod_type]);
 
 /** The rod under these loads, as shown on screen, dragged guides included. */
-export const useBends = (build: Build, setups: BendSetup[]) =>
+export const useBends = (build: Build, setups: BendSetup[], ghosts = false) =>
   useQuery({
-    queryKey: ["bends", key(build), JSON.stringify(setups)],
-    queryFn: ({ signal }) => take(api.POST("/api/bends", { body: { build, setups }, signal })),
+    queryKey: ["bends", key(build), JSON.stringify(setups), ghosts],
+    queryFn: ({ signal }) =>
+      take(api.POST("/api/bends", { body: { build, setups, ghosts }, signal })),
     placeholderData: keepPreviousData,
     retry: false,
     staleTime: Infinity,
@@ -21,7 +22,9 @@ export const useTwist = (build: Build, setup: BendSetup) =>
   useQuery({
     queryKey: ["twist", key(build), JSON.stringify(setup)],
     queryFn: ({ signal }) =>
-      take(api.POST("/api/bends/twist", { body: { build, setups: [setup] }, signal })),
+      take(
+        api.POST("/api/bends/twist", { body: { build, setups: [setup], ghosts: false }, signal }),
+      ),
     placeholderData: keepPreviousData,
     retry: false,
     staleTime: Infinity,
@@ -32,7 +35,7 @@ export const useMoves = (build: Build, failed: boolean) =>
   useQuery({
     queryKey: ["moves", key(build)],
     queryFn: ({ signal }) =>
-      take(api.POST("/api/bends/moves", { body: { build, setups: [] }, signal })),
+      take(api.POST("/api/bends/moves", { body: { build, setups: [], ghosts: false }, signal })),
     placeholderData: keepPreviousData,
     retry: false,
     staleTime: Infinity,
@@ -43,7 +46,7 @@ export const useLayouts = (build: Build) =>
   useQuery({
     queryKey: ["layouts", key(build)],
     queryFn: ({ signal }) =>
-      take(api.POST("/api/bends/layouts", { body: { build, setups: [] }, signal })),
+      take(api.POST("/api/bends/layouts", { body: { build, setups: [], ghosts: false }, signal })),
     placeholderData: keepPreviousData,
     retry: false,
     staleTime: Infinity,
