@@ -74,7 +74,7 @@ def main() -> None:
                 print(line(f"{name}, 1 client", client(port, path, body, 150)))
                 with ThreadPoolExecutor(CLIENTS) as pool:
                     start = time.perf_counter()
-                    runs = list(pool.map(lambda _, p=path, b=body: client(port, p, b, CALLS_EACH), range(CLIENTS)))  # type: ignore[misc]  # fmt: skip
+                    runs = list(pool.map(lambda _, p=path, b=body: client(port, p, b, CALLS_EACH), range(CLIENTS)))  # fmt: skip
                     seconds = time.perf_counter() - start
                 every = [ms for run in runs for ms in run]
                 print(line(f"{name}, {CLIENTS} clients", every))

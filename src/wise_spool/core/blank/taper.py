@@ -8,7 +8,7 @@ section on a jointed blank. Method page: ``docs/methods/blank.md``.
 import itertools
 import math
 from bisect import bisect_right
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -112,7 +112,7 @@ class Taper:
 
     def od_mm(self, station_mm: ArrayLike) -> Floats:
         """OD in mm at each station, shape as given."""
-        return self._evaluate(station_mm)[0]
+        return self._by_run(_od, station_mm)
 
     def od_at(self, station_mm: float) -> float:
         """OD in mm at one station: the same curve as :meth:`od_mm`, without array overhead."""
@@ -121,7 +121,7 @@ class Taper:
 
     def band_mm(self, station_mm: ArrayLike) -> Floats:
         """Half-width in mm of the band the true OD is expected in, shape as given."""
-        return self._evaluate(station_mm)[1]
+        return self._by_run(self._band, station_mm)
 
     def section_round(self, station_mm: float) -> "Section":
         """The section a station lies on; stations off the blank count to the section at that end."""
@@ -150,22 +150,23 @@ class Taper:
         section = self.section_round(station_mm)
         return float(np.interp(station_mm, section.x_mm, section.behind_mm))
 
-    def _evaluate(self, station_mm: ArrayLike) -> tuple[Floats, Floats]:
-        x = np.atleast_1d(np.asarray(station_mm, float))
-        od, band = np.empty_like(x), np.empty_like(x)
+    def _by_run(self, of: Callable[[_Run, Floats], Floats], station_mm: ArrayLike) -> Floats:
+        """What each section says at its own stations, shape as given."""
+        x = np.asarray(station_mm, float)
+        if len(self._runs) == 1:
+            return of(self._runs[0], x)
+        out = np.empty(x.shape)
         which = np.searchsorted(self._edges, x, side="right")
         for i, run in enumerate(self._runs):
             here = which == i
             if here.any():
-                od[here], band[here] = self._in_run(run, x[here])
-        shape = np.shape(station_mm)
-        return od.reshape(shape), band.reshape(shape)
+                out[here] = of(run, x[here])
+        return out
 
-    def _in_run(self, run: _Run, x: Floats) -> tuple[Floats, Floats]:
+    def _band(self, run: _Run, x: Floats) -> Floats:
         first, last = run.station_mm[0], run.station_mm[-1]
         inside = np.clip(x, first, last)
         beyond = x - inside
-        od = np.maximum(run.curve(inside) + run.slope * beyond, THINNEST_MM)
         i = np.clip(
             np.searchsorted(run.station_mm, inside, side="right") - 1, 0, len(run.od_mm) - 2
         )
@@ -173,7 +174,14 @@ class Taper:
         s = (inside - run.station_mm[i]) / span
         reading = (1 - s) * run.uncertainty_mm[i] + s * run.uncertainty_mm[i + 1]
         between = habits().mid_span_band_mm * (span / self.length_mm) ** 2 * 4 * s * (1 - s)
-        return od, np.hypot(reading, between) + habits().beyond_band_per_mm * np.abs(beyond)
+        return np.asarray(
+            np.hypot(reading, between) + habits().beyond_band_per_mm * np.abs(beyond), float
+        )
+
+
+def _od(run: _Run, x: Floats) -> Floats:
+    inside = np.minimum(np.maximum(x, run.station_mm[0]), run.station_mm[-1])
+    return np.asarray(np.maximum(run.curve(inside) + run.slope * (x - inside), THINNEST_MM), float)
 
 
 def distinct_stations(station_mm: ArrayLike) -> int:
