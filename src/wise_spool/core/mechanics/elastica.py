@@ -139,9 +139,8 @@ class _Mesh:
 def mesh_of(rod: Rod, elements: int) -> _Mesh:
     """Nodes from the clamp to the tip, one at every ring and at every jump of EI."""
     free = rod.length_mm - rod.clamp_mm
-    even = np.linspace(rod.clamp_mm, rod.length_mm, elements + 1)
+    station: Floats = rod.clamp_mm + free / elements * np.arange(elements + 1)
     spots = [min(max(r.station_mm, rod.clamp_mm), rod.length_mm) for r in rod.rings]
-    station = even.copy()
     taken: dict[int, float] = {}
     for s in spots:
         k = round((s - rod.clamp_mm) / free * elements)
@@ -151,18 +150,26 @@ def mesh_of(rod: Rod, elements: int) -> _Mesh:
     for k, s in inner.items():
         station[k] = s
     jumps = [b for b in rod.breaks_mm if rod.clamp_mm < b < rod.length_mm]
-    extra = [s for s in (*spots, *jumps) if np.abs(station - s).min() > 1e-6]
-    if extra:
+    extra = [s for s in {*spots, *jumps} - set(inner.values()) if np.abs(station - s).min() > 1e-6]
+    if extra or inner:
         station = np.union1d(station, extra)
-    station = np.maximum.accumulate(station)
-    keep = np.concatenate([[True], np.diff(station) > 1e-6 * free])
-    station = station[keep]
+        keep = np.ones(station.size, bool)
+        keep[1:] = station[1:] - station[:-1] > 1e-6 * free
+        station = station[keep]
     station[-1] = rod.length_mm
-    ds = np.diff(station)
+    ds = station[1:] - station[:-1]
     middle = (station[:-1] + station[1:]) / 2
-    reach = np.concatenate([[ds[0] / 2], (ds[:-1] + ds[1:]) / 2])
-    at = tuple(int(np.abs(station - s).argmin()) for s in spots)
+    reach = np.empty(ds.size)
+    reach[0] = ds[0] / 2
+    reach[1:] = (ds[:-1] + ds[1:]) / 2
+    at = tuple(_nearest(station, s) for s in spots)
     return _Mesh(station, ds, middle, springs(station, rod.stiffness_n_mm2), reach, at)
+
+
+def _nearest(station: Floats, spot: float) -> int:
+    """Which of these growing stations is nearest to a spot."""
+    k = min(int(np.searchsorted(station, spot)), station.size - 1)
+    return k - 1 if k and spot - station[k - 1] <= station[k] - spot else k
 
 
 def springs(station_mm: Floats, stiffness_n_mm2: Callable[[Floats], Floats]) -> Floats:
@@ -171,7 +178,7 @@ def springs(station_mm: Floats, stiffness_n_mm2: Callable[[Floats], Floats]) -> 
     A bend sits between two half elements, each of its own EI: second order across a jump that a node
     stands on, too.
     """
-    ds = np.diff(station_mm)
+    ds = station_mm[1:] - station_mm[:-1]
     places = np.concatenate([station_mm[:-1] + ds / 4, station_mm[1:-1] - ds[:-1] / 4])
     inward = stiffness_n_mm2(places)
     with np.errstate(divide="ignore", invalid="ignore"):  # no stiffness at all is said by the bend
@@ -543,9 +550,13 @@ class _System:
     def result(self, theta: Floats, steps: int, residual: float) -> Bent:
         """Everything about the rod at these angles."""
         mesh = self.mesh
-        x = np.concatenate([[0.0], np.cumsum(np.cos(theta) * mesh.ds)]) + self.rod.clamp_mm
-        y = np.concatenate([[0.0], np.cumsum(np.sin(theta) * mesh.ds)])
-        curvature = np.append(np.diff(theta, prepend=0.0) / mesh.reach, 0.0)
+        x, y, curvature = np.zeros((3, self.n + 1))
+        np.cumsum(np.cos(theta) * mesh.ds, out=x[1:])
+        np.cumsum(np.sin(theta) * mesh.ds, out=y[1:])
+        x += self.rod.clamp_mm
+        curvature[0] = theta[0]
+        curvature[1:-1] = theta[1:] - theta[:-1]
+        curvature[:-1] /= mesh.reach
         if not self.has_line:
             none = np.empty(0)
             return Bent(mesh.station, x, y, theta, mesh.ds, curvature, np.empty((0, 2)), np.array([self.load.tension_n]), np.empty(0, int), none, np.empty(0, int), np.empty(0, int), steps, residual)  # fmt: skip
