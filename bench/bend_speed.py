@@ -91,7 +91,7 @@ def against_boundary_values(blanks: int = 12) -> None:
         tuned = [partial(boundary_value, ei, load, n, tol) for n in (6, 10, 16, 30) for tol in (1e-1, 1e-2, 1e-3, 1e-4)]  # fmt: skip
         theirs = min(_median(t) for t in tuned if _off(t(), exact) <= error)
         bare.append(theirs / _median(ours))
-        lined.append(theirs / _median(partial(bend, train(ei), Load(load, 90))))
+        lined.append(theirs / _median(partial(bend, train(ei), Load(load, 90), 60)))
     print(f"bare blank, solve_bvp's time over ours at no worse accuracy: median {np.median(bare):.2f}, least {min(bare):.2f} of {blanks} blanks")  # fmt: skip
     print(f"line and nine rings, the bare solve_bvp's time over ours: median {np.median(lined):.2f}, least {min(lined):.2f}")  # fmt: skip
 

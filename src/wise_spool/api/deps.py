@@ -12,6 +12,7 @@ from typing import Annotated, Generic, TypeVar
 
 from fastapi import Depends, Header, Request
 
+from wise_spool.core.document.build import Build
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
@@ -27,6 +28,7 @@ from wise_spool.store.trainer import TrainerRounds
 DEMO = "demo"
 PLANS_KEPT = 64
 SHEETS_KEPT = 24
+HANDLES_KEPT = 8
 K = TypeVar("K", bound=Hashable)
 V = TypeVar("V")
 
@@ -75,6 +77,7 @@ class Shop:
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
     )
+    handles: Lately[str, Rod] = field(default_factory=lambda: Lately(HANDLES_KEPT))
     sheets: Lately[tuple[object, ...], bytes] = field(default_factory=lambda: Lately(SHEETS_KEPT))
 
     @classmethod
@@ -90,6 +93,12 @@ class Shop:
         said = self.habits.said()
         key = (kept.id, kept.version, fingerprint(said))
         return self.plans.get(key, lambda: work_out(kept.rod(said), str(kept.id)))
+
+    def tried(self, build: Build) -> Rod:
+        """A rod that is only tried, by this shop's habits; blank and handle are worked out once for as long
+        as they stay what they are."""
+        rod = Rod.of(build, self.habits.said())
+        return rod.beside(self.handles.get(rod.handle_key, lambda: rod))
 
     def rod(self, kept: Kept) -> Rod:
         """A kept rod in this shop, by its habits."""

@@ -46,6 +46,10 @@ from wise_spool.core.wraps.wraps import WrapLaid, wraps_on
 T = TypeVar("T")
 
 
+OF_THE_HANDLE = ("work_blank", "stiffness", "fitted", "handle_blank", "handle")
+"""What follows from blank and handle alone: their rooms read nothing else of a build."""
+
+
 def derived(work_out: Callable[["Rod"], T]) -> "cached_property[T]":
     """A property that is worked out once, by the habits of its rod."""
 
@@ -82,6 +86,20 @@ class Rod:
     ) -> "Rod":
         """The rod whose record is what its log comes to."""
         return cls(design, piece, fold(log), shop_habits or {})
+
+    def beside(self, other: "Rod") -> "Rod":
+        """The same rod, with what the other has worked out of blank and handle when both say the same of
+        them: a drag of a guide leaves the handle as it was."""
+        if self.handle_key == other.handle_key:
+            self.__dict__.update({n: other.__dict__[n] for n in OF_THE_HANDLE if n in other.__dict__})  # fmt: skip
+        return self
+
+    @cached_property
+    def handle_key(self) -> str:
+        """Everything that blank and handle follow from."""
+        b = self.build
+        said = (b.blank.model_dump_json(), b.handle.model_dump_json(), b.units.model_dump_json(), self.habits.model_dump_json())  # fmt: skip
+        return "\n".join((*said, b.rule))
 
     @cached_property
     def habits(self) -> Habits:

@@ -15,7 +15,6 @@ from wise_spool.core.guides.photograph import CLICK_PX, Board, PhotoMatched, Pic
 from wise_spool.core.guides.reel_side import ReelSidePlan
 from wise_spool.core.guides.twist import TwistPlan
 from wise_spool.core.guides.under_load import LoadedPlan
-from wise_spool.core.rod import Rod
 
 
 class ToBend(BaseModel):
@@ -64,7 +63,7 @@ routes = APIRouter(prefix="/api/bends")
 @routes.post("", response_model=Bends)
 def bend_it(asked: ToBend, shop: InShop) -> Response:
     """All that a drag needs in one answer, beside the event loop."""
-    rod = Rod.of(asked.build, shop.habits.said())
+    rod = shop.tried(asked.build)
     setups = asked.setups or [asked.build.guides.bend]
     power = rod.bendable.power_g
     ghosts = [
@@ -85,26 +84,26 @@ def bend_it(asked: ToBend, shop: InShop) -> Response:
 @routes.post("/layouts")
 def layouts(asked: ToBend, shop: InShop) -> Layouts:
     """Layouts side by side, and what the train costs."""
-    rod = Rod.of(asked.build, shop.habits.said())
+    rod = shop.tried(asked.build)
     return Layouts(layouts=rod.layouts, train=rod.train)
 
 
 @routes.post("/moves")
 def moves(asked: ToBend, shop: InShop) -> TestMoves:
     """What to move after the static test that is recorded."""
-    return Rod.of(asked.build, shop.habits.said()).moves
+    return shop.tried(asked.build).moves
 
 
 @routes.post("/twist")
 def twist(asked: ToBend, shop: InShop) -> TwistPlan:
     """Guides on top, winding and below under the first load asked for."""
-    rod = Rod.of(asked.build, shop.habits.said())
+    rod = shop.tried(asked.build)
     return rod.twisted((asked.setups or [asked.build.guides.bend])[0])
 
 
 @routes.post("/photo")
 def photo(asked: Photo, shop: InShop) -> PhotoMatched:
     """The bend laid into a photograph, and the stiffness it shows."""
-    return Rod.of(asked.build, shop.habits.said()).photographed(
+    return shop.tried(asked.build).photographed(
         asked.setup, asked.clicks, asked.click_px, asked.board
     )

@@ -29,7 +29,7 @@ from wise_spool.core.guides.placing import (
 from wise_spool.core.guides.sharing import Sharing, share_out
 from wise_spool.core.guides.tolerance import Tolerance, tolerances
 from wise_spool.core.guides.trial import ELEMENTS, Trial, shares_done, third_load
-from wise_spool.core.guides.under_load import Dressed, dress, span_room
+from wise_spool.core.guides.under_load import Dressed, dress, span_rooms
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import (
     GRAVITY_N_PER_G,
@@ -276,8 +276,7 @@ def _kept(figures: LayoutFigures, one: KeptLayout) -> LayoutFigures:
 
 
 def _turns_and_room(train: Trial, bent: Bent, dressed: Dressed) -> tuple[Floats, list[float]]:
-    rings = range(len(dressed.rod.rings))
-    return bent.ring_turn, [span_room(bent, dressed, train.work, k).clear_mm for k in rings]
+    return bent.ring_turn, [room.clear_mm for room in span_rooms(bent, dressed, train.work)]
 
 
 def _alike(a: LayoutFigures, b: LayoutFigures) -> bool:

@@ -18,7 +18,7 @@ from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import STEP_MM, format_diameter, format_length
 from wise_spool.core.guides.placing import joint_zone_mm
 from wise_spool.core.guides.trial import ELEMENTS, Trial
-from wise_spool.core.guides.under_load import span_room
+from wise_spool.core.guides.under_load import span_rooms
 from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, BendError, Load, bend
 
 MOST_OF_A_GAP = 0.45
@@ -74,9 +74,7 @@ class _Tested:
         ways = np.arctan2(legs[:, 1], legs[:, 0])
         toward = (np.diff(ways) + np.pi) % (2 * np.pi) - np.pi
         turn = np.degrees(np.abs(bent.ring_turn) * np.sign(toward[bent.ring_at - 1]))
-        rooms = [
-            span_room(bent, dressed, self.train.work, k).clear_mm for k in range(len(self.order))
-        ]
+        rooms = [room.clear_mm for room in span_rooms(bent, dressed, self.train.work)][:-1]
         return _Seen(tuple(rooms[::-1]), tuple(turn[:-1][::-1].tolist()))
 
 

@@ -301,12 +301,13 @@ def _figures(
     bent: Bent, dressed: Dressed, work: WorkingBlank, setup: BendSetup, load_g: float
 ) -> tuple[GuideLoaded, ...]:
     out = []
+    rooms = span_rooms(bent, dressed, work)
     for k, ring in enumerate(dressed.rod.rings):
         corner, turn = int(bent.ring_at[k]), float(bent.ring_turn[k])
         after = float(bent.tension_n[corner])
         before = float(bent.tension_n[corner - 1])
         force = math.sqrt(max(before**2 + after**2 - 2 * before * after * math.cos(turn), 0.0))
-        room = span_room(bent, dressed, work, k)
+        room = rooms[k]
         out.append(
             GuideLoaded(
                 id=dressed.ids[k], number=dressed.numbers[k], station_mm=round(ring.station_mm, 2),
@@ -327,26 +328,36 @@ class SpanRoom(NamedTuple):
     lies_mm: float
 
 
-def span_room(bent: Bent, dressed: Dressed, work: WorkingBlank, k: int) -> SpanRoom:
-    """The span of line before ring k."""
+def span_rooms(bent: Bent, dressed: Dressed, work: WorkingBlank) -> list[SpanRoom]:
+    """The span of line before each ring, from the reel on."""
     assert work.taper is not None
-    rings = dressed.rod.rings
-    begin, end = (int(bent.ring_at[k - 1]) if k else 0), int(bent.ring_at[k])
+    radius = work.taper.od_mm(bent.station_mm) / 2
+    at = [dressed.rod.clamp_mm, *(r.station_mm for r in dressed.rod.rings)]
+    first = np.searchsorted(bent.station_mm, np.array(at) - 1e-6)
+    after = np.searchsorted(bent.station_mm, np.array(at) + 1e-6)
+    across = dressed.across_mm
+    out = []
+    for k in range(len(dressed.rod.rings)):
+        inside = slice(int(first[k]), int(after[k + 1]))
+        begin, end = (int(bent.ring_at[k - 1]) if k else 0), int(bent.ring_at[k])
+        off_plane = (float(across[k - 1]) if k else 0.0, float(across[k]))
+        out.append(_span_room(bent, dressed.rod, begin, end, inside, radius[inside], k, off_plane))
+    return out
+
+
+def _span_room(
+    bent: Bent, rod: Rod, begin: int, end: int, inside: slice, radius: Floats, k: int, across: tuple[float, float]
+) -> SpanRoom:  # fmt: skip
     a, b = bent.line_mm[begin], bent.line_mm[end]
-    start = rings[k - 1].station_mm if k else dressed.rod.clamp_mm
-    inside = (bent.station_mm >= start - 1e-6) & (bent.station_mm <= rings[k].station_mm + 1e-6)
-    x, y, s = bent.x_mm[inside], bent.y_mm[inside], bent.station_mm[inside]
-    if s.size < 2:
+    x, y = bent.x_mm[inside], bent.y_mm[inside]
+    if x.size < 2:
         return SpanRoom(99.0, 0.0, 0.0)
+    if rod.radius_mm is None:
+        return SpanRoom(_room_in_space(a, b, *across, x, y, radius), _arc_mm(x, y), 0.0)
     d = b - a
-    size = float(np.hypot(*d))
-    if dressed.rod.radius_mm is None:
-        across = dressed.across_mm
-        arc = _arc_mm(x, y)
-        return SpanRoom(_room_in_space(a, b, across[k - 1] if k else 0.0, across[k], x, y, work.taper.od_mm(s) / 2), arc, 0.0)  # fmt: skip
-    side = 1.0 if rings[k].height_mm >= 0 else -1.0
-    off = side * (d[0] * (y - a[1]) - d[1] * (x - a[0])) / max(size, 1e-9)
-    clear = float((-off - work.taper.od_mm(s) / 2).min())
+    side = 1.0 if rod.rings[k].height_mm >= 0 else -1.0
+    off = side * (d[0] * (y - a[1]) - d[1] * (x - a[0])) / max(float(np.hypot(*d)), 1e-9)
+    clear = float((-off - radius).min())
     lies = 0.0
     if end - begin > 1:  # the line rests on the blank between
         on = bent.line_mm[begin + 1 : end]

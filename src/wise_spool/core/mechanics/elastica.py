@@ -139,7 +139,7 @@ class _Mesh:
 def mesh_of(rod: Rod, elements: int) -> _Mesh:
     """Nodes from the clamp to the tip, one at every ring and at every jump of EI."""
     free = rod.length_mm - rod.clamp_mm
-    station: Floats = rod.clamp_mm + free / elements * np.arange(elements + 1)
+    station = np.linspace(rod.clamp_mm, rod.length_mm, elements + 1)
     spots = [min(max(r.station_mm, rod.clamp_mm), rod.length_mm) for r in rod.rings]
     taken: dict[int, float] = {}
     for s in spots:
@@ -150,9 +150,11 @@ def mesh_of(rod: Rod, elements: int) -> _Mesh:
     for k, s in inner.items():
         station[k] = s
     jumps = [b for b in rod.breaks_mm if rod.clamp_mm < b < rod.length_mm]
-    extra = [s for s in {*spots, *jumps} - set(inner.values()) if np.abs(station - s).min() > 1e-6]
-    if extra or inner:
-        station = np.union1d(station, extra)
+    extra = np.array(list({*spots, *jumps} - set(inner.values())))
+    extra = extra[np.abs(station[_nearest(station, extra)] - extra) > 1e-6]
+    if extra.size:
+        station = np.sort(np.concatenate([station, extra]))
+    if extra.size or inner:
         keep = np.ones(station.size, bool)
         keep[1:] = station[1:] - station[:-1] > 1e-6 * free
         station = station[keep]
@@ -162,14 +164,15 @@ def mesh_of(rod: Rod, elements: int) -> _Mesh:
     reach = np.empty(ds.size)
     reach[0] = ds[0] / 2
     reach[1:] = (ds[:-1] + ds[1:]) / 2
-    at = tuple(_nearest(station, s) for s in spots)
+    at = tuple(_nearest(station, np.array(spots)).tolist())
     return _Mesh(station, ds, middle, springs(station, rod.stiffness_n_mm2), reach, at)
 
 
-def _nearest(station: Floats, spot: float) -> int:
-    """Which of these growing stations is nearest to a spot."""
-    k = min(int(np.searchsorted(station, spot)), station.size - 1)
-    return k - 1 if k and spot - station[k - 1] <= station[k] - spot else k
+def _nearest(station: Floats, spot: Floats) -> Ints:
+    """Which of these growing stations are nearest to some spots."""
+    k = np.minimum(np.searchsorted(station, spot), station.size - 1)
+    before = np.maximum(k - 1, 0)
+    return np.where(spot - station[before] <= station[k] - spot, before, k)
 
 
 def springs(station_mm: Floats, stiffness_n_mm2: Callable[[Floats], Floats]) -> Floats:
@@ -257,20 +260,41 @@ def _in_steps(system: "_System", mesh: _Mesh) -> tuple[Floats, int, float]:
     return theta, total, residual
 
 
-@dataclass(frozen=True)
-class _Path:
-    """The line at some angles: its corners on the blank, rings and places where it lies on the blank.
+class _Hung:
+    """Corners of the line where they hang on the chain, rings and places where it lies on the blank: what
+    stays the same for as long as it lies on the same places.
 
-    ``node`` (c), ``height`` (c) and ``ahead`` (c) say where each corner hangs on the chain, ``at``
-    (c, 2) where it is, ``cos`` and ``sin`` (c) which way the blank points there; ``ring`` (c) is
-    the ring's number or -1 on the bare blank. ``unit`` (l, 2), ``size`` (l) and ``pull`` (l) are
-    its legs, from the reel on when there is one.
+    ``node``, ``height``, ``ahead`` (c) say where each hangs; ``ring`` (c) is the ring's number or -1 on
+    the bare blank; ``before`` and ``after`` the elements that meet there, of which each turns it by
+    ``half``. ``span`` (l) is which two rings a leg lies between. ``element`` and ``leg`` are the elements
+    that legs run over.
     """
 
-    node: Ints
-    height: Floats
-    ahead: Floats
-    ring: Ints
+    def __init__(self, node: Ints, height: Floats, ahead: Floats, ring: Ints, rings: Ints, elements: int, first: int) -> None:  # fmt: skip
+        self.node, self.height, self.ahead, self.ring = node, height, ahead, ring
+        self.before, self.after = np.maximum(node - 1, 0), np.minimum(node, elements - 1)
+        self.half = np.where(node > 0, 0.5, 0.0)
+        last = self.before == self.after
+        self.last, self.inner = np.flatnonzero(last), np.flatnonzero(~last)
+        self.inner_before = self.before[self.inner]
+        self.last_before = self.before[self.last]
+        ends = np.arange(node.size - 1 + first) + (1 - first)
+        self.span = np.searchsorted(rings, node[ends]) - (1 - first)
+        self.element = np.arange(0 if first else int(node[0]), int(node[-1]))
+        self.leg = np.searchsorted(node, self.element, side="right") - (1 - first)
+        self.leg_ends = np.arange(ends.size)
+        self.leg_starts = self.leg_ends[first:]
+        self.end_before, self.end_after = self.before[ends], self.after[ends]
+        self.start_before, self.start_after = self.before[: self.leg_starts.size], self.after[: self.leg_starts.size]  # fmt: skip
+        self.ends = ends
+
+
+@dataclass(frozen=True)
+class _Path:
+    """The line at some angles: where its corners are (c, 2) and which way the blank points there.
+    ``unit`` (l, 2), ``size`` (l) and ``pull`` (l) are its legs, from the reel on when there is one."""
+
+    hung: _Hung
     at: Floats
     cos: Floats
     sin: Floats
@@ -310,6 +334,11 @@ class _System:
         self.reel = np.empty((0, 2)) if rod.reel is None else np.array([rod.reel], float)
         self.side = 1.0 if not rod.rings or rod.rings[0].height_mm >= 0 else -1.0
         self.skin = self._skin()
+        self.hung: dict[tuple[int, ...], _Hung] = {}
+        self.skin_hung = None
+        if self.skin is not None:
+            nodes, off, _ = self.skin
+            self.skin_hung = _Hung(nodes, off, np.zeros(nodes.size), nodes, self.node, self.n, 0)
         self.weight = self._weights()
 
     def _skin(self) -> tuple[Ints, Floats, Ints] | None:
@@ -342,17 +371,44 @@ class _System:
         up = math.radians(self.load.uphill_deg)
         return beyond * mesh.ds, np.array([-math.sin(up), math.cos(up)])
 
-    def _corners(
-        self, theta: Floats, xy: Floats, node: Ints, height: Floats, ahead: Floats
-    ) -> tuple[Floats, Floats, Floats]:
+    def _hang(self, over: tuple[int, ...]) -> _Hung:
+        """The rings and these places of the skin, in their order along the blank."""
+        if over not in self.hung:
+            node, height, ahead, ring = (
+                self.node,
+                self.height,
+                self.ahead,
+                np.arange(self.node.size),
+            )
+            if over:
+                assert self.skin is not None
+                which = list(over)
+                node = np.concatenate([node, self.skin[0][which]])
+                order = np.argsort(node, kind="stable")
+                node = node[order]
+                height = np.concatenate([height, self.skin[1][which]])[order]
+                ahead = np.concatenate([ahead, np.zeros(len(over))])[order]
+                ring = np.concatenate([ring, np.full(len(over), -1)])[order]
+            self.hung[over] = _Hung(node, height, ahead, ring, self.node, self.n, self.first)
+        return self.hung[over]
+
+    def _corners(self, theta: Floats, xy: Floats, hung: _Hung) -> tuple[Floats, Floats, Floats]:
         """Where corners are (c, 2), with the blank's direction there as cosine and sine."""
-        tilt = (theta[np.maximum(node - 1, 0)] + theta[np.minimum(node, self.n - 1)]) / 2
-        tilt[node == 0] = 0.0
+        tilt = hung.half * (theta[hung.before] + theta[hung.after])
         c, s = np.cos(tilt), np.sin(tilt)
-        at = xy[node]
-        at[:, 0] += ahead * c - height * s
-        at[:, 1] += ahead * s + height * c
+        at = xy[hung.node]
+        at[:, 0] += hung.ahead * c - hung.height * s
+        at[:, 1] += hung.ahead * s + hung.height * c
         return at, c, s
+
+    def _legs(self, at: Floats) -> Floats:
+        """Legs (l, 2) from corner to corner, from the reel on when there is one."""
+        if not self.first:
+            return at[1:] - at[:-1]
+        legs = at.copy()
+        legs[1:] -= at[:-1]
+        legs[0] -= self.reel[0]
+        return legs
 
     def _laid(self, theta: Floats, cos: Floats, sin: Floats, share: float) -> _Path:
         """The line drawn taut through the rings, over the blank where a straight leg would cut it."""
@@ -360,34 +416,23 @@ class _System:
         np.cumsum(cos * self.mesh.ds, out=xy[1:, 0])
         np.cumsum(sin * self.mesh.ds, out=xy[1:, 1])
         xy[:, 0] += self.rod.clamp_mm
-        at, c, s = self._corners(theta, xy, self.node, self.height, self.ahead)
-        legs = np.diff(np.concatenate([self.reel, at]), axis=0)
-        node, height, ahead = self.node, self.height, self.ahead
-        ring = np.arange(node.size)
-        span = np.arange(len(legs))
-        over = [] if self.skin is None else self._over(theta, xy, at, legs)
+        hung = self._hang(())
+        at, c, s = self._corners(theta, xy, hung)
+        legs = self._legs(at)
+        over = () if self.skin is None else tuple(self._over(theta, xy, at, legs))
         if over:
-            _, off, _ = self.skin  # type: ignore[misc]
-            nodes = self.skin[0]  # type: ignore[index]
-            node = np.concatenate([node, nodes[over]])
-            order = np.argsort(node, kind="stable")
-            height = np.concatenate([height, off[over]])[order]
-            ahead = np.concatenate([ahead, np.zeros(len(over))])[order]
-            ring = np.concatenate([ring, np.full(len(over), -1)])[order]
-            node = node[order]
-            at, c, s = self._corners(theta, xy, node, height, ahead)
-            legs = np.diff(np.concatenate([self.reel, at]), axis=0)
-            ends = np.arange(len(legs)) + (1 - self.first)
-            span = np.searchsorted(self.node, node[ends]) - (1 - self.first)
+            hung = self._hang(over)
+            at, c, s = self._corners(theta, xy, hung)
+            legs = self._legs(at)
         size = np.maximum(np.hypot(legs[:, 0], legs[:, 1]), 1e-9)
-        pull = share * self.tension[span]
-        return _Path(node, height, ahead, ring, at, c, s, legs / size[:, None], size, pull)
+        return _Path(hung, at, c, s, legs / size[:, None], size, share * self.tension[hung.span])
 
     def _over(self, theta: Floats, xy: Floats, at: Floats, legs: Floats) -> list[int]:
         """Numbers of the skin's nodes over which the line is drawn: the hull of what it would cut."""
         assert self.skin is not None
-        nodes, off, span = self.skin
-        q, _, _ = self._corners(theta, xy, nodes, off, np.zeros(nodes.size))
+        _, _, span = self.skin
+        assert self.skin_hung is not None
+        q, _, _ = self._corners(theta, xy, self.skin_hung)
         begin = np.concatenate([self.reel, at])[:-1]
         size = np.maximum(np.hypot(legs[:, 0], legs[:, 1]), 1e-9)
         unit = legs / size[:, None]
@@ -447,52 +492,48 @@ class _System:
     def _with_line(
         self, look: _Look, path: _Path, share: float, gradient: Floats, diagonal: Floats, beside: Floats
     ) -> tuple[Floats, Floats, Floats, Floats]:  # fmt: skip
-        mesh, n = self.mesh, self.n
-        node, h, ahead, ct, st = path.node, path.height, path.ahead, path.cos, path.sin
+        mesh, n, hung = self.mesh, self.n, path.hung
+        h, ahead, half, ct, st = hung.height, hung.ahead, hung.half, path.cos, path.sin
         # What the line does to each corner.
         force = path.unit * path.pull[:, None]
-        g = np.zeros((node.size, 2))
+        g = np.zeros((hung.node.size, 2))
         g[1 - self.first :] = force
         g[: len(force) - self.first] -= force[self.first :]
         g[-1] -= share * self.load.tension_n * self.pull
+        gx, gy = g[:, 0], g[:, 1]
         beyond = np.zeros((2, n + 1))
-        beyond[:, node] = (
-            g.T
-        )  # no two corners share a node but those at the clamp, which turn nothing
+        # No two corners share a node but those at the clamp, which turn nothing.
+        beyond[:, hung.node] = g.T
         bx, by = np.cumsum(beyond[:, :0:-1], axis=1)[:, ::-1]
         gradient += mesh.ds * (by * look.cos - bx * look.sin)
         diagonal -= mesh.ds * (bx * look.cos + by * look.sin)
         # A corner stands off the axis and turns with the two elements that meet there.
-        half = np.where(node > 0, 0.5, 0.0)
-        before, after = np.maximum(node - 1, 0), np.minimum(node, n - 1)
-        sx, sy = -half * (h * ct + ahead * st), half * (ahead * ct - h * st)
-        lift = g[:, 0] * sx + g[:, 1] * sy
-        gradient[before] += lift
-        gradient[after] += lift
-        arm = half * (g[:, 0] * (h * st - ahead * ct) - g[:, 1] * (h * ct + ahead * st)) / 2
-        diagonal[before] += arm
-        diagonal[after] += arm
-        last = before == after
-        diagonal[before[last]] += 2 * arm[last]
+        up, on = h * ct + ahead * st, ahead * ct - h * st
+        sx, sy = -half * up, half * on
+        lift = gx * sx + gy * sy
+        gradient[hung.before] += lift
+        gradient[hung.after] += lift
+        arm = half * (-gx * on - gy * up) / 2
+        diagonal[hung.before] += arm
+        diagonal[hung.after] += arm
+        if hung.last.size:
+            diagonal[hung.last_before] += 2 * arm[hung.last]
         beside = beside.copy()
-        beside[before[~last]] += arm[~last]
+        beside[hung.inner_before] += arm[hung.inner]
         # Each straight leg resists being turned, by its pull over its length.
         stiff = np.sqrt(path.pull / path.size)
         ax, ay = -path.unit[:, 1] * stiff, path.unit[:, 0] * stiff
-        leg = np.arange(stiff.size)
         rows = np.zeros((stiff.size, n))
-        element = np.arange(0 if self.first else int(node[0]), int(node[-1]))
-        of = np.searchsorted(node, element, side="right") - (1 - self.first)
-        rows[of, element] = mesh.ds[element] * (
-            ay[of] * look.cos[element] - ax[of] * look.sin[element]
-        )
-        for which, corner, way in (
-            (leg, leg + 1 - self.first, 1.0),
-            (leg[self.first :], leg[self.first :] - self.first, -1.0),
-        ):
-            much = way * (ax[which] * sx[corner] + ay[which] * sy[corner])
-            rows[which, before[corner]] += much
-            rows[which, after[corner]] += much
+        of, element = hung.leg, hung.element
+        turns = mesh.ds * look.cos, mesh.ds * look.sin
+        rows[of, element] = ay[of] * turns[0][element] - ax[of] * turns[1][element]
+        much = ax * sx[hung.ends] + ay * sy[hung.ends]
+        rows[hung.leg_ends, hung.end_before] += much
+        rows[hung.leg_ends, hung.end_after] += much
+        n_starts = hung.leg_starts.size
+        much = ax[self.first :] * sx[:n_starts] + ay[self.first :] * sy[:n_starts]
+        rows[hung.leg_starts, hung.start_before] -= much
+        rows[hung.leg_starts, hung.start_after] -= much
         return gradient, diagonal, beside, rows
 
     def relax(self, theta: Floats, share: float) -> tuple[Floats, int, float] | None:
@@ -536,7 +577,7 @@ class _System:
         turns = _turns(path.unit, self.pull)
         tension = self.load.tension_n
         spans = self.tension.copy()
-        corner = np.flatnonzero(path.ring >= 0)
+        corner = np.flatnonzero(path.hung.ring >= 0)
         for ring in range(len(self.rod.rings) - 1, -1, -1):
             # Line is held at the reel and pulled at the fish: each ring takes its share.
             leg = int(corner[ring]) - (1 - self.first)
@@ -563,12 +604,12 @@ class _System:
         path = self.path(theta)
         line = np.concatenate([self.reel, path.at])
         tension = np.append(path.pull, self.load.tension_n)
-        corner = np.flatnonzero(path.ring >= 0)
+        corner = np.flatnonzero(path.hung.ring >= 0)
         turned = np.concatenate([np.zeros(1 - self.first), _turns(path.unit, self.pull)])
-        lying = np.flatnonzero(path.ring < 0)
+        lying = np.flatnonzero(path.hung.ring < 0)
         return Bent(
             mesh.station, x, y, theta, mesh.ds, curvature, line, tension, corner + self.first,
-            turned[corner], lying + self.first, path.node[lying], steps, residual,
+            turned[corner], lying + self.first, path.hung.node[lying], steps, residual,
         )  # fmt: skip
 
 

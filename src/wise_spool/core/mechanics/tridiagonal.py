@@ -59,6 +59,9 @@ def _solved(diagonal: Floats, beside: Floats, rows: Floats, right: Floats) -> Fl
     legs = rows @ found
     small = (legs[:, 1:] + legs[:, 1:].T) / 2
     small.flat[:: small.shape[0] + 1] += 1.0
+    if not below:
+        _, part, failed = lapack.dposv(small, legs[:, 0])
+        return None if failed else np.asarray(found[:, 0] - found[:, 1:] @ part)
     values, vectors = np.linalg.eigh(small)
     if int((values < 0).sum()) != below or np.abs(values).min() == 0.0:
         return None
