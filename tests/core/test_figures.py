@@ -17,19 +17,22 @@ from pathlib import Path
 
 import numpy as np
 
+from tests.core.samples import seat
 from tests.core.simulators import SHOP
 from tests.core.work.test_order_at_the_bench import some_stack
 from wise_spool.core.blank.labels import power_of_label
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import BendSetup
-from wise_spool.core.document.parts import PassMade
+from wise_spool.core.document.parts import BoreStep, PassMade, SeatBore
+from wise_spool.core.document.spine import RollTrial
 from wise_spool.core.document.upgrades import upgraded
-from wise_spool.core.handle.fits import Bore
+from wise_spool.core.handle.fits import Bore, bore_of
 from wise_spool.core.handle.reaming import after_passes
 from wise_spool.core.mechanics.elastica import BendError
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.core.shop.kits import KITS
+from wise_spool.core.spine.resting import chance_of, read_zone
 from wise_spool.core.spine.trainer import judge, make_blank, on_the_flat, rests, roll, weigh_round
 from wise_spool.demo.shop import demo_builds
 
@@ -104,7 +107,8 @@ def said_elsewhere() -> dict[str, list[float]]:
     old = {p.name: upgraded(json.loads(p.read_text())) for p in sorted(OLD.glob("*.json"))}
     return {
         "labels": [*sums(reads)], "old documents": [*sums(old)],
-        "trainer": [*sums(trained())], "passes": [*sums(passed())],
+        "trainer": [*sums(trained())], "passes": [*sums(passed())], "rests": [*sums(rested())],
+        "stepped bore": [*sums(stepped())],
     }  # fmt: skip
 
 
@@ -119,6 +123,27 @@ def trained() -> list[object]:
         told = [judge(blank, answer) for answer in (None, 17.0, 203.0)]
         out.append([json.loads(x.model_dump_json()) for x in (*turned, *read, *told)])
     return out
+
+
+def rested() -> list[object]:
+    """Zones of few rests and many, round one line, two, or none."""
+    rng = np.random.default_rng(12)
+    out: list[object] = []
+    for n in (2, 3, 4, 5, 6, 7, 9, 11, 13, 15, 18, 23, 28, 33):
+        for lines in (1, 2, 3):
+            at = rng.choice([40.0, 215.0, 300.0][:lines], n) + rng.normal(0, 14, n)
+            found = read_zone("whole", [RollTrial(angle_deg=float(a) % 360) for a in at])
+            chances = [chance_of(at % 360, two=two) for two in (True, False)]
+            out.append([json.loads(found.model_dump_json()), chances])
+    return out
+
+
+def stepped() -> list[object]:
+    """A seat whose inside steps, its edges inside the seat, on a face and past it."""
+    steps = tuple(BoreStep(id=f"s{a}", from_mm=a, to_mm=b, bore_mm=d) for a, b, d in ((0.0, 7.3, 15.1), (40.7, 44.9, 14.2), (96.0, 116.0, 17.8)))  # fmt: skip
+    bore = bore_of(seat(16.3).model_copy(update={"seat": SeatBore(bore_mm=16.3, usable_from_mm=3, usable_to_mm=100, steps=steps)}), 110.0)  # fmt: skip
+    assert bore is not None
+    return [bore.u_mm.tolist(), bore.bore_mm.tolist()]
 
 
 def passed() -> list[object]:

@@ -54,6 +54,7 @@ class Photo(unittest.TestCase):
         got = match(b, *rest, LOADED, still(1.3)).fit
         with_it = b.blank.model_copy(update={"static": (got.reading,)})
         self.assertAlmostEqual(measure(with_it).power_g / got.power_g, 1, delta=0.02)
+        self.assertEqual(got.reading.weight_g, round(got.power_g / 4))
 
     def test_click_by_click_it_says_what_next_and_draws_once_it_can(self):
         clicks = still(1.0)
