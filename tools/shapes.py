@@ -64,7 +64,7 @@ def shapes(schema: dict[str, Any]) -> str:
         + _fresh("FRESH_FINISHES", "Record<FinishProduct[\"kind\"], FinishProduct>", FRESH_FINISHES)
         + _kits()
         + _fresh("FRESH_ROWS", "{ stick: Stick }", {"stick": FRESH_STICK})
-        + f"\nexport const USUAL_REEL_MM: Record<string, number> = {json.dumps(USUAL_REEL_MM)};\n"
+        + f"\n// prettier-ignore\nexport const USUAL_REEL_MM: Record<string, number> = {json.dumps(USUAL_REEL_MM)};\n"
         + _fresh("FRESH_GUIDES", "Record<string, Guide>", FRESH_GUIDES)
     )  # fmt: skip
 

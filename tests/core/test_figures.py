@@ -141,7 +141,7 @@ def rested() -> list[object]:
 def stepped() -> list[object]:
     """A seat whose inside steps, its edges inside the seat, on a face and past it."""
     steps = tuple(BoreStep(id=f"s{a:.0f}", from_mm=a, to_mm=b, bore_mm=d) for a, b, d in ((0.0, 7.3, 15.1), (40.7, 44.9, 14.2), (96.0, 116.0, 17.8)))  # fmt: skip
-    bore = bore_of(seat(16.3).model_copy(update={"seat": SeatBore(bore_mm=16.3, usable_from_mm=3, usable_to_mm=100, steps=steps)}), 110.0)  # fmt: skip
+    bore = bore_of(seat(16.3).model_copy(update={"seat": SeatBore(bore_mm=16.3, usable_from_mm=3, usable_to_mm=100, foot_centre_mm=50, steps=steps)}), 110.0)  # fmt: skip
     assert bore is not None
     return [bore.u_mm.tolist(), bore.bore_mm.tolist()]
 

@@ -558,12 +558,8 @@ export const FRESH_ROWS: { stick: Stick } = {
   }
 };
 
-export const USUAL_REEL_MM: Record<string, number> = {
-  spinning: 65.0,
-  casting: 25.0,
-  trolling: 55.0,
-  fly: 20.0,
-};
+// prettier-ignore
+export const USUAL_REEL_MM: Record<string, number> = {"spinning": 65.0, "casting": 25.0, "trolling": 55.0, "fly": 20.0};
 
 // prettier-ignore
 export const FRESH_GUIDES: Record<string, Guide> = {
