@@ -92,6 +92,7 @@ def _serve(shop: str, port: int | None) -> None:
                 host=settings.host,
                 port=chosen,
                 log_level="warning",
+                timeout_graceful_shutdown=1,  # windows that listen to the bell never hang up themselves
             )
         )
         me = Running(os.getpid(), settings.host, chosen, shop)

@@ -3,6 +3,7 @@ import { Link, Route, Switch } from "wouter";
 
 import { STAGES } from "./api/types";
 import type { StageName } from "./api/types";
+import { ClockStrip } from "./bench/ClockStrip";
 import { Rack } from "./rack/Rack";
 import { Dialogs } from "./shell/Dialogs";
 import { Guard } from "./ui/Guard";
@@ -23,6 +24,17 @@ export function App() {
   useEffect(() => {
     document.documentElement.dataset.light = light;
   }, [light]);
+  return (
+    <div className="flex h-full flex-col">
+      <ClockStrip />
+      <div className="min-h-0 flex-1">
+        <Views />
+      </div>
+    </div>
+  );
+}
+
+function Views() {
   return (
     <Suspense fallback={<Fetching />}>
       <Switch>

@@ -16,6 +16,7 @@ from wise_spool.api.problems import Problem, ProblemError
 from wise_spool.api.routes import (
     bends,
     builds,
+    clocks,
     devices,
     habits,
     rack,
@@ -30,7 +31,7 @@ from wise_spool.store.builds import BuildStore
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 ROUTES = (
     rack.routes, builds.routes, builds.trying, sheets.routes, reading.routes, bends.routes, shelf.routes,
-    trainer.routes, devices.routes, habits.routes,
+    trainer.routes, devices.routes, habits.routes, clocks.routes,
 )  # fmt: skip
 
 

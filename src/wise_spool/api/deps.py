@@ -12,6 +12,7 @@ from typing import Annotated, Generic, TypeVar
 
 from fastapi import Depends, Header, Request
 
+from wise_spool.api.bell import Bell
 from wise_spool.core.document.build import Build
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
@@ -73,6 +74,7 @@ class Shop:
     trainer: TrainerRounds
     habits: ShopHabits
     instruments: ShopBench
+    bell: Bell = field(default_factory=Bell)
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
@@ -83,10 +85,12 @@ class Shop:
     @classmethod
     def over(cls, builds: BuildStore, settings: Settings, name: str) -> "Shop":
         """The shop over one database."""
-        return cls(
+        shop = cls(
             name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
             ShopBench(builds, practice=name == DEMO),
         )  # fmt: skip
+        builds.changed = shop.bell.ring
+        return shop
 
     def planned(self, kept: Kept) -> Planned:
         """The plan of a kept rod, worked out once a version."""

@@ -75,11 +75,16 @@ class BuildStore:
 
     def __init__(self, url: str) -> None:
         self.engine: Engine = create_engine(url, pool_pre_ping=True, pool_size=8, max_overflow=8)
+        self.changed: Callable[[uuid.UUID], None] = lambda _: None
+        """Told of every rod that has changed, when what changed is safe."""
 
     @contextmanager
     def _session(self) -> Iterator[Session]:
-        with Session(self.engine) as session, session.begin():
-            yield session
+        with Session(self.engine) as session:
+            with session.begin():
+                yield session
+            for build_id in session.info.pop("changed", ()):
+                self.changed(build_id)
 
     # --- the rack ---------------------------------------------------------------
 
@@ -182,6 +187,17 @@ class BuildStore:
                 advance(session, row, what, before.design, before.piece, ids)
                 note_change(session, row, f"log-{fresh[0].id}"[:60], client, places)
             return kept(session, row)
+
+    def with_clocks(self, since: datetime) -> list[Kept]:
+        """Rods on the rack in whose logs a clock was said since then."""
+        with self._session() as session:
+            ids = session.exec(
+                select(LogRow.build_id)
+                .join(BuildRow, col(BuildRow.id) == col(LogRow.build_id))
+                .where(col(BuildRow.put_away_at).is_(None), col(LogRow.at) >= since, col(LogRow.entry).op("?")("clock"))
+                .distinct()
+            ).all()  # fmt: skip
+            return [kept(session, row_of(session, i)) for i in ids]
 
     def undo(self, build_id: uuid.UUID, seen: int | None = None, client: str = "") -> Kept:
         """Step back to the revision before, and strike what was logged with it.

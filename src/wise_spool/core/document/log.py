@@ -12,6 +12,7 @@ from typing import Annotated, Any, Literal, get_args
 
 from pydantic import AwareDatetime, Field, StringConstraints, model_validator
 
+from wise_spool.core.document.bench import BenchClock, BenchDone
 from wise_spool.core.document.finish import CoatLaid, FinishDone
 from wise_spool.core.document.guides import GuideBuilt, GuidesDone, StaticTest, TestRow
 from wise_spool.core.document.parts import DryFit, HandleDone, PassMade
@@ -20,7 +21,7 @@ from wise_spool.core.ground.findings import STAGES, StageName
 from wise_spool.core.ground.frozen import Frozen
 
 EntryId = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9:_.-]{0,99}$")]
-Kind = Literal["ream", "dry_fit", "step", "coat", "built", "test_load_g", "test_row", "stage"]
+Kind = Literal["ream", "dry_fit", "step", "coat", "built", "test_load_g", "test_row", "stage", "clock"]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Subject = tuple[Kind, str]
 
@@ -40,6 +41,7 @@ class LogEntry(Frozen):
     test_load_g: Annotated[float, Field(gt=0, le=20000)] | None = None
     test_row: TestRow | None = None
     stage: StageName | None = None
+    clock: BenchClock | None = None
     strikes: EntryId | None = None
 
     @model_validator(mode="after")
@@ -65,6 +67,7 @@ class Record(Frozen):
     handle: HandleDone = HandleDone()
     guides: GuidesDone = GuidesDone()
     finish: FinishDone = FinishDone()
+    bench: BenchDone = BenchDone()
     done: Annotated[tuple[StageName, ...], Field(max_length=5)] = ()
 
 
@@ -113,6 +116,7 @@ def subjects(record: Record) -> dict[Subject, Any]:
         say("test_load_g", [record.guides.static_test.load_g])
         say("test_row", record.guides.static_test.rows)
     say("stage", record.done)
+    say("clock", record.bench.clocks)
     return said
 
 
@@ -131,6 +135,7 @@ def record_of(said: dict[Subject, Any]) -> Record:
             static_test=StaticTest(load_g=load[0], rows=of("test_row")) if load else None,
         ),
         finish=FinishDone(laid=of("coat")),
+        bench=BenchDone(clocks=of("clock")),
         done=tuple(s for s in STAGES if s in done),
     )
 

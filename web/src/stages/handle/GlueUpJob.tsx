@@ -6,7 +6,8 @@ import { takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
-import { Choice, IconButton } from "../../ui/controls";
+import { beginning, useClocks } from "../../bench/clocks";
+import { Button, Choice, IconButton } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { QuantityField } from "../../ui/Field";
 import { hours, length } from "../../ui/measure";
@@ -131,6 +132,48 @@ function Adhesives() {
   );
 }
 
+/** Mixing starts every clock of a mix at one tap; while they run, that is said instead. */
+function MixedNow({ mix }: { mix: GlueMix }) {
+  const { build } = useShown();
+  const id = useRod((s) => s.id);
+  const { running, start } = useClocks();
+  const of = `mix:${mix.number}`;
+  const mine = running.filter((r) => r.rod_id === id && r.clock.of === of);
+  const began = mine[0]?.clock.started_at;
+  if (began)
+    return (
+      <span className="font-semibold text-good">
+        mixed at{" "}
+        {new Date(began).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })},{" "}
+        {mine.length} {mine.length === 1 ? "clock runs" : "clocks run"}
+      </span>
+    );
+  const clocks = (
+    [
+      ["pot life", "use no more of it, spread it out", mix.pot_life_min],
+      ["wipe off", "wipe the squeeze-out", mix.wipe_by_min],
+      ["last look", "look once more: everything in line?", mix.last_look_min],
+      ["set", "it is set, not yet to be used", mix.set_min],
+      ["handle", "the rod may be handled", mix.handle_min],
+    ] as const
+  ).filter(([, , minutes]) => minutes > 0);
+  return (
+    <Button
+      look="tape"
+      aria-label={`Mix ${mix.number} is mixed now`}
+      onClick={() =>
+        start(
+          id!,
+          build.name,
+          clocks.map(([what, then, minutes]) => beginning(of, what, then, minutes)),
+        )
+      }
+    >
+      It is mixed now
+    </Button>
+  );
+}
+
 const SHADES = {
   spread: "var(--tape)",
   seat: "var(--cork)",
@@ -163,6 +206,7 @@ function Mix({ mix }: { mix: GlueMix }) {
           {mix.hands_min.toFixed(0)} min of hands in {mix.pot_life_min.toFixed(0)} min of pot life
           {mix.too_long ? ": too long" : ""}
         </span>
+        <MixedNow mix={mix} />
         {mix.because && <span className="label">its own mix: {mix.because}</span>}
       </div>
       <div

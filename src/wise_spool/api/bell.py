@@ -1,0 +1,47 @@
+"""A bell that rings in every open window when a rod has changed."""
+
+import asyncio
+import uuid
+from collections.abc import AsyncIterator
+from threading import Lock
+
+STILL_HERE_S = 15.0
+MOST_WAITING = 100
+
+
+class Bell:
+    """Rung from any thread, heard on the event loop by everyone who listens."""
+
+    def __init__(self) -> None:
+        self._listening: dict[asyncio.Queue[str], asyncio.AbstractEventLoop] = {}
+        self._lock = Lock()
+
+    def ring(self, build_id: uuid.UUID) -> None:
+        """Say that this rod has changed."""
+        with self._lock:
+            listening = list(self._listening.items())
+        for queue, loop in listening:
+            if not loop.is_closed():
+                loop.call_soon_threadsafe(_put, queue, str(build_id))
+
+    async def listen(self) -> AsyncIterator[str]:
+        """Server-sent events: one a change, and a breath now and then so that a dead line is noticed."""
+        queue: asyncio.Queue[str] = asyncio.Queue(MOST_WAITING)
+        with self._lock:
+            self._listening[queue] = asyncio.get_running_loop()
+        try:
+            yield ": listening\n\n"
+            while True:
+                try:
+                    build_id = await asyncio.wait_for(queue.get(), STILL_HERE_S)
+                    yield f"event: rod\ndata: {build_id}\n\n"
+                except TimeoutError:
+                    yield ": still here\n\n"
+        finally:
+            with self._lock:
+                del self._listening[queue]
+
+
+def _put(queue: asyncio.Queue[str], said: str) -> None:
+    if not queue.full():  # whoever does not listen reads everything anew when it comes back
+        queue.put_nowait(said)

@@ -1,0 +1,93 @@
+"""Routes of the bench's clocks: start, stop, all that run, and the bell that tells every window."""
+
+import uuid
+from datetime import UTC, datetime, timedelta
+
+from fastapi import APIRouter
+from fastapi.responses import StreamingResponse
+from pydantic import BaseModel, ConfigDict, Field
+
+from wise_spool.api.deps import Client, InShop
+from wise_spool.core.document.bench import LONGEST_MIN, BenchClock, ask_of_clock
+from wise_spool.core.document.log import LogEntry
+from wise_spool.core.ground.refusals import NotThereError
+
+routes = APIRouter(prefix="/api")
+
+
+class ClocksStarted(BaseModel):
+    """Clocks that began at one tap, each with an id its window made up, so that sending twice is harmless."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    clocks: list[BenchClock] = Field(min_length=1, max_length=20)
+
+
+class Running(BaseModel):
+    """A clock that nobody has stopped, and the rod it is of."""
+
+    rod_id: uuid.UUID
+    rod: str
+    clock: BenchClock
+    ends_at: datetime
+
+
+class Clocks(BaseModel):
+    """Every clock at this bench, soonest first; ``now`` is this server's time."""
+
+    now: datetime
+    running: list[Running]
+
+
+@routes.get("/clocks")
+def clocks(shop: InShop) -> Clocks:
+    """All that run."""
+    now = datetime.now(UTC)
+    rods = shop.builds.with_clocks(now - timedelta(minutes=LONGEST_MIN + 24 * 60))
+    running = [
+        Running(rod_id=k.id, rod=k.records.design.name, clock=c, ends_at=c.ends_at)
+        for k in rods
+        for c in k.rod().record.bench.clocks
+        if c.running(now)
+    ]
+    return Clocks(now=now, running=sorted(running, key=lambda r: (r.ends_at, r.clock.id)))
+
+
+@routes.post("/builds/{build_id}/clocks")
+def start(build_id: uuid.UUID, sent: ClocksStarted, shop: InShop, client: Client = "") -> Clocks:
+    """Start clocks; those that were started already go on as they are."""
+    known = shop.builds.get(build_id).rod().record.bench.clocks
+    have = {c.id for c in known}
+    fresh = [c for c in sent.clocks if c.id not in have]
+    now = datetime.now(UTC)
+    for clock in fresh:
+        ask_of_clock(clock, known, now)
+    entries = [LogEntry(id=f"clock.{c.id}", at=now, device=client, clock=c) for c in fresh]
+    if entries:
+        shop.builds.log(build_id, entries, client, "start a clock")
+    return clocks(shop)
+
+
+@routes.post("/builds/{build_id}/clocks/{clock_id}/stop")
+def stop(build_id: uuid.UUID, clock_id: str, shop: InShop, client: Client = "") -> Clocks:
+    """Stop one; stopped twice is stopped once."""
+    known = shop.builds.get(build_id).rod().record.bench.clocks
+    clock = next((c for c in known if c.id == clock_id), None)
+    if clock is None:
+        raise NotThereError(
+            "That clock is not on this rod: it was taken back, or never reached us."
+        )
+    if clock.stopped_at is None:
+        now = datetime.now(UTC)
+        stopped = clock.model_copy(update={"stopped_at": now})
+        entry = LogEntry(id=f"clock.{clock.id}.stop", at=now, device=client, clock=stopped)
+        shop.builds.log(build_id, [entry], client, "stop a clock")
+    return clocks(shop)
+
+
+@routes.get("/bell", response_class=StreamingResponse)
+async def bell(shop: InShop) -> StreamingResponse:
+    """Server-sent events: the id of every rod that changes, as it changes."""
+    return StreamingResponse(
+        shop.bell.listen(), media_type="text/event-stream", headers={"Cache-Control": "no-store"}
+    )

@@ -1,0 +1,96 @@
+import { BellOff } from "lucide-react";
+import { useEffect } from "react";
+import { Link } from "wouter";
+
+import type { RunningClock } from "../api/types";
+import { Button, IconButton } from "../ui/controls";
+import { sound } from "./alarm";
+import { left, useBell, useClocks, useHeld, useNow } from "./clocks";
+
+const SHOWN = 4;
+
+/** The bench's clocks over every view: what runs, what has run out and what is to be done now. */
+export function ClockStrip() {
+  useBell();
+  const { running, stop } = useClocks();
+  const { waiting, quiet, refused } = useHeld();
+  const now = useNow();
+  const out = running.filter((r) => Date.parse(r.ends_at) <= now);
+  const loud = out.filter((r) => !quiet.includes(r.clock.id ?? ""));
+  const ringing = loud.length > 0;
+  useEffect(() => {
+    if (!ringing) return;
+    sound();
+    const again = setInterval(sound, 12_000);
+    const title = document.title;
+    document.title = `Now: ${loud[0]!.clock.then || loud[0]!.clock.what}`;
+    return () => {
+      clearInterval(again);
+      document.title = title;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [ringing]);
+  if (!running.length && !refused) return null;
+  const silence = () =>
+    useHeld.setState((h) => ({
+      quiet: [...h.quiet.slice(-40), ...loud.map((r) => r.clock.id ?? "")],
+    }));
+  return (
+    <section
+      aria-label="Clocks"
+      className="flex shrink-0 items-stretch gap-px overflow-x-auto border-b border-line bg-bench-deep"
+    >
+      {refused && (
+        <p role="alert" className="flex items-center gap-2 px-4 text-ruin">
+          {refused}
+          <Button look="quiet" onClick={() => useHeld.setState({ refused: "" })}>
+            seen
+          </Button>
+        </p>
+      )}
+      {running.slice(0, SHOWN).map((r) => (
+        <One key={r.clock.id} one={r} now={now} onStop={() => stop(r)} />
+      ))}
+      {running.length > SHOWN && (
+        <span className="label self-center px-3">and {running.length - SHOWN} more</span>
+      )}
+      <span className="ml-auto flex items-center gap-2 px-3">
+        {waiting.length > 0 && (
+          <span className="label">not at the server yet: {waiting.length}</span>
+        )}
+        {ringing && (
+          <IconButton name="Quiet" onClick={silence}>
+            <BellOff size={17} />
+          </IconButton>
+        )}
+      </span>
+    </section>
+  );
+}
+
+function One({ one: r, now, onStop }: { one: RunningClock; now: number; onStop: () => void }) {
+  const ms = Date.parse(r.ends_at) - now;
+  const over = ms <= 0;
+  return (
+    <div
+      role="timer"
+      aria-label={`${r.clock.what}, ${r.rod}`}
+      className={`flex items-center gap-4 px-4 py-1.5 ${over ? "bg-tape text-tape-ink" : "bg-raised"}`}
+    >
+      <Link href={`/build/${r.rod_id}/handle/glue-up`} className="block leading-tight">
+        <span className="text-note">{r.rod}</span>
+        <span className="block font-semibold">
+          {over && r.clock.then ? r.clock.then : r.clock.what}
+        </span>
+      </Link>
+      <span className="fig text-figure tabular-nums">{left(ms)}</span>
+      <Button
+        look={over ? "plain" : "quiet"}
+        aria-label={`Done: ${r.clock.what}, ${r.rod}`}
+        onClick={onStop}
+      >
+        {over ? "Done" : "stop"}
+      </Button>
+    </div>
+  );
+}
