@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { Link } from "wouter";
 
 import type { RackRod } from "../api/types";
+import { useClocks } from "../bench/clocks";
 import { CLOCK_WORDS, due } from "./clocks";
 
 /** What is running now: dryers, clocks and what comes due. */
@@ -11,6 +12,7 @@ export function AtTheBench({ rods }: { rods: RackRod[] }) {
     const timer = setInterval(() => tick((n) => n + 1), 15_000);
     return () => clearInterval(timer);
   }, []);
+  const clocks = useClocks().running;
   const now = Date.now();
   const running = rods.flatMap((rod) =>
     rod.waiting.filter((w) => Date.parse(w.until) > now).map((w) => ({ ...w, rod })),
@@ -26,10 +28,28 @@ export function AtTheBench({ rods }: { rods: RackRod[] }) {
   return (
     <aside aria-label="Now at the bench" className="w-76 shrink-0 overflow-auto px-4 pb-6">
       <h2 className="mb-2">Now at the bench</h2>
-      {running.length === 0 && (
+      {running.length + clocks.length === 0 && (
         <p className="text-soft">
-          No coat is curing. Note a coat’s mixing time in its finish stage and its clocks run here.
+          Nothing runs. Note a coat’s mixing time in its finish stage, or tap a mix when it is mixed
+          under Glue-up, and its clocks run here.
         </p>
+      )}
+      {clocks.length > 0 && (
+        <section className="mb-4 border-t-2 border-line pt-2">
+          <div className="label mb-1">clocks</div>
+          <ol>
+            {clocks.map((c) => (
+              <li key={c.clock.id} className="mb-2">
+                <Link href={`/build/${c.rod_id}/handle/glue-up`} className="block hover:underline">
+                  <div className="fig text-body">{due(c.ends_at)}</div>
+                  <div className="text-note text-soft">
+                    {c.rod}: {c.clock.then || c.clock.what}
+                  </div>
+                </Link>
+              </li>
+            ))}
+          </ol>
+        </section>
       )}
       {[...dryers].map(([dryer, turning]) => (
         <section key={dryer} className="mb-4 border-t-2 border-line pt-2">

@@ -8,8 +8,9 @@ const BY_FORM = new Map<string, Meaning>(
 const FORMS = [...BY_FORM.keys()].sort((a, b) => b.length - a.length);
 const ANY = new RegExp(`(?<![\\w-])(${FORMS.join("|")})(?![\\w-])`, "gi");
 
-/** A whole number and its fraction never part at the end of a line. */
-export const heldTogether = (text: string) => text.replace(/(\d) (?=\d+\/\d)/g, "$1\u00a0");
+/** A whole number never parts from its fraction at the end of a line, nor a figure from its unit. */
+export const heldTogether = (text: string) =>
+  text.replace(/(\d) (?=\d+\/\d|(?:g|kg|oz|mm|in|mL|min|h|Hz|px|N)\b)/g, "$1\u00a0");
 
 /** A text cut at the trade's words; each word is marked where it is met first. */
 function cut(said: string): (string | { form: string; of: Meaning })[] {

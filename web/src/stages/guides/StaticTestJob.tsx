@@ -3,6 +3,7 @@ import { builtAt } from "../../rod/moves";
 import { rowOf } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { Button } from "../../ui/controls";
+import { heldTogether } from "../../words/Spoken";
 import { Term } from "../../words/Term";
 import { MeasureField, NumberField, QuantityField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
@@ -245,7 +246,7 @@ function Mend({ failed }: { failed: boolean }) {
             </li>
           ))}
         </ul>
-        <p className="text-small text-soft">{words}</p>
+        <p className="text-small text-soft">{heldTogether(words)}</p>
       </div>
       {moves.length > 0 && (
         <Button look="tape" onClick={take}>

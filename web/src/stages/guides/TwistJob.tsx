@@ -6,6 +6,7 @@ import { Button, Choice } from "../../ui/controls";
 import { NumberField } from "../../ui/Field";
 import { diameter } from "../../ui/measure";
 import { weight } from "../../ui/units";
+import { heldTogether } from "../../words/Spoken";
 import { Term } from "../../words/Term";
 import type { StageProps } from "../stage";
 import { Slide } from "./BendJob";
@@ -41,7 +42,7 @@ export function TwistJob({ selected, onSelect }: StageProps) {
           <p className="text-[2.5rem] leading-tight font-semibold">
             The tip rolls <span className="fig">{now.off_twist_deg.toFixed(1)}°</span>
           </p>
-          <p className="text-soft">{twist.words}</p>
+          <p className="text-soft">{heldTogether(twist.words)}</p>
         </div>
         <Slide
           label="Load on the line"
