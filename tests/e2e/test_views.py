@@ -5,7 +5,7 @@ from playwright.sync_api import expect
 from tests.e2e.browser import InTheBrowser
 
 STAGES = ("blank", "spine", "handle", "guides", "finish")
-GUIDES_JOBS = ("bend", "layouts", "reel-side", "test")
+GUIDES_JOBS = ("bend", "layouts", "twist", "reel-side", "test")
 JOBS = ("stack", "sizes", "turning", "bores", "arbor", "order", "glue-up", "balance")
 
 
@@ -32,6 +32,7 @@ class Views(InTheBrowser):
                 f"/build/{ids['Skerry 10']}/spine/{job}" for job in ("drops", "decide", "marks")
             ]
             paths += [f"/build/{ids['Skerry 10']}/guides/{job}" for job in GUIDES_JOBS]
+            paths += [f"/build/{ids['Holm Casting']}/guides/twist", f"/build/{ids['Holm Casting']}/bench"]  # fmt: skip
             paths += ["/shelf/part", "/shelf/adhesive", "/trainer", "/habits", "/words?w=spine"]
             for path in paths:
                 with self.subTest(light=light, path=path.split("/")[-1] or "rack"):

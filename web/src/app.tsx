@@ -11,6 +11,7 @@ import { useSettings } from "./ui/settings";
 
 /* The rack comes at once; every other view when it is gone to. */
 const BuildView = lazy(async () => ({ default: (await import("./rod/BuildView")).BuildView }));
+const BenchView = lazy(async () => ({ default: (await import("./bench/BenchView")).BenchView }));
 const SheetView = lazy(async () => ({ default: (await import("./sheet/SheetView")).SheetView }));
 const ShelfView = lazy(async () => ({ default: (await import("./shelf/ShelfView")).ShelfView }));
 const HabitsView = lazy(async () => ({ default: (await import("./shop/HabitsView")).HabitsView }));
@@ -47,6 +48,13 @@ function Views() {
           {({ id }) => (
             <Guard what="The sheets" of={id}>
               <SheetView key={id} id={id} />
+            </Guard>
+          )}
+        </Route>
+        <Route path="/build/:id/bench">
+          {({ id }) => (
+            <Guard what="The bench" of={id}>
+              <BenchView key={id} id={id} />
             </Guard>
           )}
         </Route>

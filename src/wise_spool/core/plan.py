@@ -23,6 +23,7 @@ from wise_spool.core.rod import Rod
 from wise_spool.core.spine.deciding import SpinePlan
 from wise_spool.core.spine.findings import find_in_spine
 from wise_spool.core.work.balance import BalancePlan
+from wise_spool.core.work.cards import Card
 from wise_spool.core.work.findings import find_in_work
 from wise_spool.core.work.planning import WorkPlan
 
@@ -60,6 +61,7 @@ class Plan(Frozen):
     guides: GuidesPlan
     finish: FinishPlan
     work: WorkPlan
+    cards: tuple[Card, ...]
     balance: BalancePlan | None
     stiffness: StiffnessPlan | None
     marks: tuple[MarkDrawn, ...]
@@ -97,6 +99,7 @@ def _planned(rod: Rod) -> Plan:
         guides=rod.guides,
         finish=rod.finish,
         work=rod.work,
+        cards=rod.cards,
         stiffness=rod.stiffness,
         balance=rod.balance,
         marks=_road_map(build, rod.blank, rod.handle, rod.guides),

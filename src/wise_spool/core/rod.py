@@ -40,6 +40,7 @@ from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.mechanics.elastica import BendError
 from wise_spool.core.spine.deciding import PencilPlace, SpinePlan, guides_below, plan_spine
 from wise_spool.core.work.balance import BalancePlan, plan_balance
+from wise_spool.core.work.cards import Card, cards_of
 from wise_spool.core.work.planning import WorkPlan, plan_work
 from wise_spool.core.wraps.wraps import WrapLaid, wraps_on
 
@@ -190,6 +191,11 @@ class Rod:
     def work(self) -> WorkPlan:
         """Operations in order, the order of assembly, the glue-up."""
         return plan_work(self.build, self.handle_blank, self.fitted, self.handle, self.finish)
+
+    @derived
+    def cards(self) -> tuple[Card, ...]:
+        """What is worked from at the bench, one card an operation."""
+        return cards_of(self.build, self.handle, self.guides, self.finish, self.work)
 
     @derived
     def balance(self) -> BalancePlan | None:

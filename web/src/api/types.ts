@@ -39,6 +39,7 @@ export type LoadedPlan = S["LoadedPlan"];
 export type PhotoMatched = S["PhotoMatched"];
 export type PicturePoint = S["PicturePoint"];
 export type Clock = S["BenchClock"];
+export type Card = S["Card"];
 export type Clocks = S["Clocks"];
 export type RunningClock = S["Running"];
 export type Board = S["Board"];

@@ -77,7 +77,10 @@ function One({ one: r, now, onStop }: { one: RunningClock; now: number; onStop: 
       aria-label={`${r.clock.what}, ${r.rod}`}
       className={`flex items-center gap-4 px-4 py-1.5 ${over ? "bg-tape text-tape-ink" : "bg-raised"}`}
     >
-      <Link href={`/build/${r.rod_id}/handle/glue-up`} className="block leading-tight">
+      <Link
+        href={`/build/${r.rod_id}/handle/glue-up`}
+        className="block leading-tight whitespace-nowrap"
+      >
         <span className="text-note">{r.rod}</span>
         <span className="block font-semibold">
           {over && r.clock.then ? r.clock.then : r.clock.what}

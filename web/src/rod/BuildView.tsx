@@ -1,4 +1,4 @@
-import { ArrowLeft, FileText, Redo2, RotateCcw, Undo2 } from "lucide-react";
+import { ArrowLeft, FileText, Hammer, Redo2, RotateCcw, Undo2 } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, useLocation, useSearchParams } from "wouter";
 
@@ -176,6 +176,12 @@ function TopBar({ id }: { id: string }) {
           <RotateCcw size={16} />
         </IconButton>
         <HeadTools />
+        <Link
+          href={`/build/${id}/bench`}
+          className="flex min-h-8 items-center gap-1.5 rounded px-2.5 text-small hover:bg-current/10"
+        >
+          <Hammer size={16} aria-hidden /> Bench
+        </Link>
         <Link
           href={`/build/${id}/sheet`}
           className="torn ml-2 flex items-center gap-1.5 px-3 py-1 text-small font-semibold"

@@ -134,7 +134,7 @@ function Adhesives() {
 
 /** Mixing starts every clock of a mix at one tap; while they run, that is said instead. */
 function MixedNow({ mix }: { mix: GlueMix }) {
-  const { build } = useShown();
+  const { build, plan } = useShown();
   const id = useRod((s) => s.id);
   const { running, start } = useClocks();
   const of = `mix:${mix.number}`;
@@ -148,15 +148,8 @@ function MixedNow({ mix }: { mix: GlueMix }) {
         {mine.length} {mine.length === 1 ? "clock runs" : "clocks run"}
       </span>
     );
-  const clocks = (
-    [
-      ["pot life", "use no more of it, spread it out", mix.pot_life_min],
-      ["wipe off", "wipe the squeeze-out", mix.wipe_by_min],
-      ["last look", "look once more: everything in line?", mix.last_look_min],
-      ["set", "it is set, not yet to be used", mix.set_min],
-      ["handle", "the rod may be handled", mix.handle_min],
-    ] as const
-  ).filter(([, , minutes]) => minutes > 0);
+  const starts = plan.cards.flatMap((c) => c.mixes).find((m) => m.mix === of)?.starts ?? [];
+  if (!starts.length) return null;
   return (
     <Button
       look="tape"
@@ -165,7 +158,7 @@ function MixedNow({ mix }: { mix: GlueMix }) {
         start(
           id!,
           build.name,
-          clocks.map(([what, then, minutes]) => beginning(of, what, then, minutes)),
+          starts.map((c) => beginning(of, c.what, c.then, c.minutes)),
         )
       }
     >

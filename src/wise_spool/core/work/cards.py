@@ -1,0 +1,190 @@
+"""The bench card of every operation: what to do, the one number that matters, its cues one at a time.
+
+A card says what the plan says, in the order hands need it; nothing is decided here. Method page:
+``docs/methods/bench.md``.
+"""
+
+from collections.abc import Callable
+
+from wise_spool.core.document.build import Build
+from wise_spool.core.finish.coats import FinishPlan
+from wise_spool.core.ground.findings import Place, StageName
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.measures import format_diameter, format_length
+from wise_spool.core.ground.operations import Need, Operation, OperationKind
+from wise_spool.core.ground.units import format_volume
+from wise_spool.core.guides.placing import GuidesPlan
+from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.work.glue_up import GlueMix
+from wise_spool.core.work.planning import WorkPlan
+
+
+class CardClock(Frozen):
+    """A clock that the work on a card starts."""
+
+    what: str
+    then: str
+    minutes: float
+
+
+class CardMix(Frozen):
+    """A mix that is mixed for a card, and the clocks that begin then."""
+
+    mix: str
+    number: int
+    adhesive: str
+    starts: tuple[CardClock, ...]
+
+
+class Card(Frozen):
+    """One operation as it is worked from. ``figure`` is the number that matters and ``figure_says`` what it
+    is; ``waits_for`` says what is still open before it, empty when it may be done now. ``mixes``
+    are those whose first joint is made on it."""
+
+    id: str
+    kind: OperationKind
+    stage: StageName
+    title: str
+    figure: str
+    figure_says: str
+    cues: tuple[str, ...]
+    needs: tuple[Need, ...]
+    caution: str
+    place: Place | None
+    minutes: float | None
+    done: bool
+    waits_for: str
+    mixes: tuple[CardMix, ...]
+
+
+Said = tuple[str, str, list[str]]
+"""The figure, what it is, and the cues."""
+
+
+def cards_of(
+    build: Build, handle: HandlePlan, guides: GuidesPlan, finish: FinishPlan, work: WorkPlan
+) -> tuple[Card, ...]:
+    """A card for every operation, in their order."""
+    words = {o.id: o.words for o in work.operations}
+    says: dict[OperationKind, Callable[[Operation], Said]] = {
+        "ream": lambda o: _ream(o, build, handle),
+        "arbor": lambda o: _arbor(o, build, handle),
+        "part": lambda o: _part(o, build, handle),
+        "guides": lambda o: _guides(build, guides),
+        "coat": lambda o: _coat(o, build, finish),
+        "scuff": lambda o: _scuff(build, work),
+    }
+    out = []
+    for o in work.operations:
+        figure, figure_says, cues = says[o.kind](o) if o.kind in says else ("", "", [])
+        out.append(
+            Card(
+                id=o.id, kind=o.kind, stage=o.stage, title=o.words, figure=figure, figure_says=figure_says, cues=tuple(cues),
+                needs=o.needs, caution=o.caution or "", place=o.place, minutes=o.hands_min, done=o.done,
+                waits_for=words.get(o.open_before[0], "") if o.open_before and not o.done else "", mixes=_mixes(o, work),
+            )
+        )  # fmt: skip
+    return tuple(out)
+
+
+def _ream(o: Operation, build: Build, handle: HandlePlan) -> Said:
+    part = next((p for p in handle.parts if p.id == o.part_id), None)
+    plan = next((r for r in handle.reaming if r.part_id == o.part_id), None)
+    if part is None:
+        return "", "", []
+    a, b = part.butt_face.wanted_mm, part.tip_face.wanted_mm
+    cues = []
+    if plan is not None and plan.drill_first_mm is not None:
+        cues.append(f"Drill {format_diameter(plan.drill_first_mm, build.rule)} first, half way from either face.")  # fmt: skip
+    for n, p in enumerate(plan.passes if plan else (), start=1):
+        cues.append(
+            f"Pass {n}: {p.reamer}, {format_length(p.depth_mm, build.rule)} into the {p.from_face} face, then try it: it should {_stops(p.stops_short_mm, build)}."
+        )
+    if plan is not None and plan.by_hand is not None:
+        cues.append(f"Then by hand: {format_diameter(plan.by_hand.take_mm, build.rule)} off the diameter where it is tight.")  # fmt: skip
+    if a is None or b is None:
+        return "", "", cues
+    return f"{format_diameter(a, build.rule)} → {format_diameter(b, build.rule)}", "bore at the butt face and at the tip face", cues  # fmt: skip
+
+
+def _stops(short_mm: float, build: Build) -> str:
+    short = format_length(short_mm, build.rule)
+    return "come home" if short_mm < 0.5 else f"stop {short} short"
+
+
+def _hours(minutes: float) -> str:
+    return f"{minutes:.0f} min" if minutes < 90 else f"{minutes / 60:.1f} h"
+
+
+def _arbor(o: Operation, build: Build, handle: HandlePlan) -> Said:
+    plan = next((a for a in handle.arbors if f"arbor:{a.seat_id}" == o.id), None)
+    if plan is None:
+        return "", "", []
+    turns = [b.turns for b in plan.bands if b.turns is not None]
+    cues = [
+        f"Band {n}: {format_length(b.start_mm, build.rule)} to {format_length(b.end_mm, build.rule)} from the butt"
+        + (f", {b.turns} turns" if b.turns is not None else "")
+        + f", {format_diameter(b.outside_mm, build.rule)} outside."
+        for n, b in enumerate(plan.bands, start=1)
+    ]
+    cues.append("Try the front band with the seat the wrong way round.")
+    return ", ".join(str(t) for t in turns), "turns of tape a band, from the butt" if turns else "", cues  # fmt: skip
+
+
+def _part(o: Operation, build: Build, handle: HandlePlan) -> Said:
+    part = next((p for p in handle.parts if p.id == o.part_id), None)
+    if part is None:
+        return "", "", []
+    from_the = "tip" if part.enters == "tip" else "butt"
+    cues = ["Spread it on the blank and in the bore.", f"Turn it on from the {from_the} to its mark, without pushing air.", "Line it up, look along it, wipe the squeeze-out."]  # fmt: skip
+    return format_length(max(part.start_mm, 0.0), build.rule), "its butt face, from the butt of the blank", cues  # fmt: skip
+
+
+def _guides(build: Build, guides: GuidesPlan) -> Said:
+    cues = [
+        f"Guide {n}: ring {g.ring_mm:g}, {format_length(g.from_tip_ring_mm, build.rule)} from the tip-top ring, {g.clock_words}, {g.thread}."
+        for n, g in enumerate(guides.placed, start=1)
+        if g.from_tip_ring_mm is not None
+    ]
+    return f"{len(guides.placed)}", "guides, tip first", cues
+
+
+def _coat(o: Operation, build: Build, finish: FinishPlan) -> Said:
+    coat = next((c for c in finish.coats if f"coat:{c.number}" == o.id), None)
+    if coat is None or not coat.mixes:
+        return "", "", []
+    mix = coat.mixes[0]
+    cues = [f"Brush for {coat.brush_min:.0f} min, then onto the dryer."]
+    cues += [f"{c.name}: {_hours(c.minutes)} after mixing." for c in coat.clocks[:4]]
+    times = "" if len(coat.mixes) == 1 else f", {len(coat.mixes)} mixes like it one after another"
+    return (
+        f"{format_volume(mix.part_a_ml)} + {format_volume(mix.part_b_ml)}",
+        f"to mix{times}",
+        cues,
+    )
+
+
+def _scuff(build: Build, work: WorkPlan) -> Said:
+    cues = [f"{format_length(s.start_mm, build.rule)} to {format_length(s.end_mm, build.rule)} from the butt." for s in work.glue_up.scuff]  # fmt: skip
+    return "", "", cues
+
+
+def _mixes(o: Operation, work: WorkPlan) -> tuple[CardMix, ...]:
+    if o.kind != "part":
+        return ()
+    return tuple(
+        CardMix(mix=f"mix:{m.number}", number=m.number, adhesive=m.adhesive, starts=_clocks(m))
+        for m in work.glue_up.mixes
+        if m.joints and m.joints[0].part_id == o.part_id
+    )
+
+
+def _clocks(mix: GlueMix) -> tuple[CardClock, ...]:
+    clocks = (
+        ("pot life", "use no more of it, spread it out", mix.pot_life_min),
+        ("wipe off", "wipe the squeeze-out", mix.wipe_by_min),
+        ("last look", "look once more: everything in line?", mix.last_look_min),
+        ("set", "it is set, not yet to be used", mix.set_min),
+        ("handle", "the rod may be handled", mix.handle_min),
+    )
+    return tuple(CardClock(what=w, then=t, minutes=m) for w, t, m in clocks if m > 0)

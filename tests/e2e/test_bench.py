@@ -1,0 +1,153 @@
+"""The bench in the browser: cards by one key or one thumb, clocks in every window and without a server."""
+
+import uuid
+from datetime import UTC, datetime, timedelta
+
+from playwright.sync_api import expect
+
+from tests.e2e.browser import OnTheDemo
+
+
+class Clocks(OnTheDemo):
+    def setUp(self):
+        super().setUp()
+        for r in self.running():
+            url = f"{self.server.url}/api/builds/{r['rod_id']}/clocks/{r['clock']['id']}/stop"
+            self.page.request.post(url)
+
+    def test_one_tap_starts_the_clocks_of_a_mix_and_every_window_shows_them(self):
+        rack = self.open_page()
+        rack.goto(self.server.url)
+        self.at("Skerry 10", "handle/glue-up")
+        self.page.get_by_role("button", name="Mix 1 is mixed now").click()
+        mine = self.page.get_by_role("timer", name="pot life, " + self.build["name"])
+        theirs = rack.get_by_role("timer", name="pot life, " + self.build["name"])
+        expect(theirs).to_be_visible(timeout=2000)
+        expect(mine).to_contain_text("59:")
+        seen = [self.seconds(t.inner_text()) for t in (mine, theirs)]
+        self.assertLessEqual(abs(seen[0] - seen[1]), 1)
+        self.page.reload()
+        expect(mine).to_be_visible()
+        expect(self.page.get_by_text("5 clocks run")).to_be_visible()
+        rack.get_by_role("button", name="Done: pot life, " + self.build["name"]).click()
+        expect(mine).to_have_count(0, timeout=2000)
+
+    def test_started_while_the_server_is_away_it_runs_and_arrives_once(self):
+        self.expected_console = ("Failed to load resource", "ERR_")
+        self.at("Skerry 10", "handle/glue-up")
+        self.page.route("**/api/builds/*/clocks", lambda route: route.abort())
+        self.page.get_by_role("button", name="Mix 1 is mixed now").click()
+        expect(self.page.get_by_role("timer")).to_have_count(4)
+        expect(self.page.get_by_text("not at the server yet: 1")).to_be_visible()
+        self.page.reload()
+        expect(self.page.get_by_text("not at the server yet: 1")).to_be_visible()
+        self.page.unroute("**/api/builds/*/clocks")
+        expect(self.page.get_by_text("not at the server yet")).to_have_count(0)
+        mine = [r for r in self.running() if r["rod_id"] == self.id]
+        self.assertEqual(len(mine), 5)
+
+    def test_one_that_has_run_out_says_what_to_do_and_a_second_start_is_turned_away(self):
+        self.expected_console = ("409",)
+        self.at("Skerry 10", "handle/glue-up")
+        began = (datetime.now(UTC) - timedelta(minutes=30)).isoformat()
+        clock = {"id": uuid.uuid4().hex, "of": "mix:1", "what": "wipe off", "then": "wipe the squeeze-out", "started_at": began, "minutes": 29.9}  # fmt: skip
+        url = f"{self.server.url}/api/builds/{self.id}/clocks"
+        self.assertEqual(self.page.request.post(url, data={"clocks": [clock]}).status, 200)
+        strip = self.page.get_by_role("timer", name="wipe off, ")
+        expect(strip).to_contain_text("wipe the squeeze-out")
+        expect(strip).to_contain_text("over by")
+        expect(self.page).to_have_title("Now: wipe the squeeze-out")
+        self.page.get_by_role("button", name="Quiet").click()
+        expect(self.page).not_to_have_title("Now: wipe the squeeze-out")
+        again = self.page.request.post(url, data={"clocks": [{**clock, "id": "other"}]})
+        self.assertEqual(again.status, 409)
+        self.page.get_by_role("button", name="Done: wipe off").click()
+        expect(strip).to_have_count(0)
+
+    def running(self):
+        return self.page.request.get(f"{self.server.url}/api/clocks").json()["running"]
+
+    def seconds(self, shown):
+        minutes, seconds = next(w for w in shown.split() if ":" in w).split(":")
+        return 60 * int(minutes) + int(seconds)
+
+
+class Cards(OnTheDemo):
+    """A rod is worked from its cards."""
+
+    def bench(self, name):
+        self.at(name, "handle/order")
+        self.page.get_by_role("link", name="Bench").click()
+        self.page.get_by_role("region", name="The card").wait_for()
+
+    def done(self):
+        return self.build["handle"]["steps_done"]
+
+    def settled(self, *steps):
+        for _ in range(100):
+            if set(steps) <= set(self.done()):
+                return
+            self.page.wait_for_timeout(100)
+        self.fail(f"{steps} not in {self.done()}")
+
+    def card(self):
+        return self.page.get_by_role("region", name="The card")
+
+    def test_one_key_goes_all_the_way_and_held_it_undoes(self):
+        self.bench("Holm Casting")
+        expect(self.card()).to_contain_text("Find the spine")
+        self.page.keyboard.press("Space")
+        expect(self.card()).to_contain_text("Ream the cork butt cap")
+        self.page.keyboard.press("Space")
+        expect(self.card()).to_contain_text("Ream the short rear grip")
+        expect(self.card()).to_contain_text("13.05 mm → 12.85 mm")
+        for n in range(3):
+            expect(self.card().locator("[aria-current=step]")).to_contain_text(("Pass 1", "Pass 2", "by hand")[n])  # fmt: skip
+            self.page.keyboard.press("Space")
+        expect(self.card()).to_contain_text("Ream the thin foregrip")
+        self.settled("spine", "ream:cap", "ream:rear")
+        self.page.keyboard.press("Backspace")
+        expect(self.card()).to_contain_text("Done. Hold")
+        self.page.keyboard.down("Space")
+        self.page.wait_for_timeout(1100)
+        self.page.keyboard.up("Space")
+        expect(self.card()).not_to_contain_text("Done. Hold")
+
+    def test_by_touch_alone_on_a_phone_and_it_is_all_there_after_a_reload(self):
+        self.bench("Holm Casting")
+        self.page.set_viewport_size({"width": 390, "height": 844})
+        big = self.page.get_by_role("navigation", name="Work the card").get_by_role("button").nth(1)
+        self.assertGreaterEqual(big.bounding_box()["height"], 80)
+        big.click()
+        expect(self.card()).to_contain_text("Ream the cork butt cap")
+        self.page.get_by_role("button", name="For the left hand").click()
+        left = self.page.get_by_role("button", name="Next card").bounding_box()["x"]
+        self.assertLess(left, big.bounding_box()["x"])
+        self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390)
+        self.assertEqual(self.axe(), [])
+        self.settled("spine")
+        self.page.reload()
+        expect(self.card()).to_contain_text("Ream the cork butt cap")
+
+    def test_what_waits_says_for_what_and_a_mix_starts_its_clocks_from_its_card(self):
+        self.bench("Holm Casting")
+        for _ in range(5):
+            self.page.get_by_role("button", name="Next card").click()
+        expect(self.card()).to_contain_text("Glue on the cork butt cap")
+        expect(self.card()).to_contain_text("First: Find the spine")
+        self.page.get_by_role("button", name="It is mixed now").click()
+        expect(self.page.get_by_text("Mixed; its clocks run above")).to_be_visible()
+        expect(self.page.get_by_role("timer", name="pot life, Holm Casting, copy")).to_be_visible()
+        for _ in range(4):
+            self.page.keyboard.press("Space")
+        self.assertNotIn("part:cap", self.done())
+
+    def test_done_while_the_server_is_away_arrives_when_it_answers(self):
+        self.expected_console = ("Failed to load resource", "ERR_")
+        self.bench("Holm Casting")
+        self.page.route("**/api/**", lambda route: route.abort())
+        self.page.keyboard.press("Space")
+        self.page.keyboard.press("Space")
+        expect(self.page.get_by_text("The server is away")).to_be_visible()
+        self.page.unroute("**/api/**")
+        self.settled("spine", "ream:cap")

@@ -1,0 +1,380 @@
+import { ChevronLeft, ChevronRight, Hand, Volume2, VolumeX, X } from "lucide-react";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { Link } from "wouter";
+import { create } from "zustand";
+import { persist } from "zustand/middleware";
+
+import type { Build, Card } from "../api/types";
+import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "../mat/Rod";
+import { makeScale, useWidth, wholeRod } from "../mat/scale";
+import { useRod, useShown } from "../rod/store";
+import { Button, IconButton } from "../ui/controls";
+import { heldTogether } from "../words/Spoken";
+import { beginning, useClocks } from "./clocks";
+
+const HOLD_MS = 900;
+
+interface HandSettings {
+  left: boolean;
+  speaks: boolean;
+}
+
+const useHand = create<HandSettings>()(
+  persist((): HandSettings => ({ left: false, speaks: false }), { name: "wise-spool:bench" }),
+);
+
+/** The bench: one card over the whole window, one key or one thumb to work it. */
+export function BenchView({ id }: { id: string }) {
+  const open = useRod((s) => s.open);
+  const build = useRod((s) => s.build);
+  const plan = useRod((s) => s.plan);
+  const problem = useRod((s) => s.problem);
+  useEffect(() => void open(id), [id, open]);
+  useWakeLock();
+  if (problem)
+    return (
+      <main className="bench grid h-full place-items-center px-6 text-center" role="alert">
+        <p>{problem}</p>
+      </main>
+    );
+  if (!build || !plan)
+    return (
+      <main className="bench h-full" aria-busy="true">
+        <p className="p-8 text-soft">Clearing the bench…</p>
+      </main>
+    );
+  return <Cards key={id} />;
+}
+
+function Cards() {
+  const { build, plan } = useShown();
+  const { cards } = plan;
+  const id = useRod((s) => s.id);
+  const edit = useRod((s) => s.edit);
+  const saving = useRod((s) => s.saving);
+  const { left, speaks } = useHand();
+  const { running, start } = useClocks();
+  const [at, setAt] = useState(() => {
+    const open = cards.findIndex((c) => !c.done);
+    return open < 0 ? Math.max(cards.length - 1, 0) : open;
+  });
+  const [line, setLine] = useState(0);
+  const card = cards[Math.min(at, cards.length - 1)];
+  useEffect(() => {
+    document.title = `${build.name}, at the bench · Wise Spool`;
+  }, [build.name]);
+
+  const turn = useCallback(
+    (by: number) => {
+      setAt((n) => Math.min(Math.max(n + by, 0), cards.length - 1));
+      setLine(0);
+    },
+    [cards.length],
+  );
+  const finish = useCallback(() => {
+    if (!card || card.done || card.waits_for) return;
+    edit(card.title, mark(card, true));
+    turn(1);
+  }, [card, edit, turn]);
+  const undo = useCallback(() => {
+    if (card?.done) edit(`not done after all: ${card.title}`, mark(card, false));
+  }, [card, edit]);
+  /* One key goes all the way: through the lines, done, on to the next card. */
+  const step = useCallback(() => {
+    if (!card) return;
+    if (line < card.cues.length - 1) setLine(line + 1);
+    else if (card.done || card.waits_for) turn(1);
+    else finish();
+  }, [card, line, finish, turn]);
+  const back = useCallback(() => (line > 0 ? setLine(line - 1) : turn(-1)), [line, turn]);
+  useOneKey(step, back, undo);
+  useSpeech(speaks, card, line);
+
+  if (!card)
+    return (
+      <main className="bench grid h-full place-items-center px-6 text-center">
+        <div>
+          <p className="mb-3 text-answer">Nothing is planned yet.</p>
+          <Link href={`/build/${id}/blank`} className="underline">
+            Begin with the blank
+          </Link>
+        </div>
+      </main>
+    );
+  return (
+    <main className="bench flex h-full flex-col">
+      <header className="flex items-center gap-2 px-4 pt-2">
+        <Link
+          href={`/build/${id}/${card.stage}`}
+          aria-label="Leave the bench"
+          className="grid size-11 place-items-center rounded hover:bg-current/10"
+        >
+          <X size={22} />
+        </Link>
+        <h1 className="truncate text-lead font-bold">{build.name}</h1>
+        <span className="fig ml-auto text-head text-soft">
+          {Math.min(at, cards.length - 1) + 1} of {cards.length}
+        </span>
+        <IconButton
+          name={speaks ? "Silent cards" : "Spoken cards"}
+          className="size-11"
+          onClick={() => useHand.setState({ speaks: !speaks })}
+        >
+          {speaks ? <Volume2 size={20} /> : <VolumeX size={20} />}
+        </IconButton>
+        <IconButton
+          name={left ? "For the right hand" : "For the left hand"}
+          className="size-11"
+          onClick={() => useHand.setState({ left: !left })}
+        >
+          <Hand size={20} className={left ? "-scale-x-100" : ""} />
+        </IconButton>
+      </header>
+      <Where card={card} />
+      <section
+        aria-live="polite"
+        aria-label="The card"
+        className="flex min-h-0 flex-1 flex-col gap-3 overflow-auto px-5 py-4"
+      >
+        <h2 className="text-[clamp(1.5rem,3vw,2.6rem)] leading-tight font-bold">{card.title}</h2>
+        {card.figure && (
+          <p>
+            <span className="fig block text-[clamp(2.6rem,11vw,6rem)] leading-none font-semibold">
+              {heldTogether(card.figure)}
+            </span>
+            <span className="text-soft">{card.figure_says}</span>
+          </p>
+        )}
+        {card.waits_for && <p className="text-lead text-check">First: {card.waits_for}.</p>}
+        {card.done && (
+          <p className="text-lead text-good">Done. Hold the key or the button to undo.</p>
+        )}
+        {card.needs.length > 0 && (
+          <p className="text-soft">
+            At hand: {card.needs.map((n) => `${n.what}${n.amount && ` (${n.amount})`}`).join(", ")}
+          </p>
+        )}
+        {card.cues.length > 0 && (
+          <ol className="grid gap-1">
+            {card.cues.map((cue, n) => (
+              <li
+                key={n}
+                aria-current={n === line ? "step" : undefined}
+                className={
+                  n === line
+                    ? "border-l-4 border-tape py-1 pl-3 text-[clamp(1.3rem,2.4vw,2rem)] leading-snug"
+                    : "pl-4 text-soft"
+                }
+              >
+                {heldTogether(cue)}
+              </li>
+            ))}
+          </ol>
+        )}
+        {card.caution && <p className="mt-auto text-small text-soft">{card.caution}</p>}
+      </section>
+      {saving !== "saved" && saving !== "saving" && (
+        <p role="status" className="px-5 pb-1 text-check">
+          The server is away. What you tap is kept here and sent when it answers.
+        </p>
+      )}
+      {!card.done &&
+        card.mixes.map((mix) => (
+          <div key={mix.mix} className="px-4 pb-2">
+            {running.some((r) => r.rod_id === id && r.clock.of === mix.mix) ? (
+              <p className="text-good">Mixed; its clocks run above.</p>
+            ) : (
+              <Button
+                look="tape"
+                className="min-h-14 w-full justify-center !text-lead"
+                onClick={() =>
+                  start(
+                    id!,
+                    build.name,
+                    mix.starts.map((c) => beginning(mix.mix, c.what, c.then, c.minutes)),
+                  )
+                }
+              >
+                {card.mixes.length > 1
+                  ? `Mix ${mix.number}, ${mix.adhesive}, is mixed now`
+                  : "It is mixed now"}
+              </Button>
+            )}
+          </div>
+        ))}
+      <nav
+        aria-label="Work the card"
+        className={`flex gap-2 px-4 pb-4 ${left ? "flex-row-reverse" : ""}`}
+      >
+        <IconButton name="Back" className="!h-20 w-20 border border-line" onClick={back}>
+          <ChevronLeft size={30} />
+        </IconButton>
+        <BigButton card={card} last={line >= card.cues.length - 1} onStep={step} onUndo={undo} />
+        <IconButton
+          name="Next card"
+          className="!h-20 w-20 border border-line"
+          onClick={() => turn(1)}
+        >
+          <ChevronRight size={30} />
+        </IconButton>
+      </nav>
+    </main>
+  );
+}
+
+/** The one big target: the next line, then done; held, it takes done back. */
+function BigButton(props: { card: Card; last: boolean; onStep: () => void; onUndo: () => void }) {
+  const { card, last, onStep, onUndo } = props;
+  const held = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const undone = useRef(false);
+  const word = !last ? "Next line" : card.done ? "Next card" : card.waits_for ? "Later" : "Done";
+  return (
+    <button
+      type="button"
+      className={`min-h-20 flex-1 rounded text-figure font-bold ${last && !card.done && !card.waits_for ? "bg-tape text-tape-ink" : "border border-line bg-raised"}`}
+      onPointerDown={() => {
+        undone.current = false;
+        held.current = setTimeout(() => {
+          undone.current = true;
+          onUndo();
+        }, HOLD_MS);
+      }}
+      onPointerUp={() => clearTimeout(held.current)}
+      onPointerLeave={() => clearTimeout(held.current)}
+      onClick={() => !undone.current && onStep()}
+    >
+      {word}
+    </button>
+  );
+}
+
+/** The rod with the card's place on it. */
+function Where({ card }: { card: Card }) {
+  const { build, plan } = useShown();
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const scale = makeScale(wholeRod(plan), width, 14, plan, 26, 14, false);
+  const y = 38;
+  const { place } = card;
+  return (
+    <div ref={ref} className="mt-2 bg-mat">
+      <svg width={width} height={76} className="block" role="img" aria-label="Where on the rod">
+        <RodPaint id="bench" />
+        <BlankShape
+          taper={plan.blank.taper}
+          material={build.blank.material}
+          scale={scale}
+          y={y}
+          paint="bench"
+        />
+        {plan.handle.parts.map((p) => (
+          <PartShape key={p.id} part={p} scale={scale} y={y} paint="bench" />
+        ))}
+        {plan.guides.placed.map((g) => (
+          <GuideShape
+            key={g.id}
+            guide={g}
+            odMm={drawnOd(plan.blank.taper, g.marked_mm ?? 0)}
+            scale={scale}
+            y={y}
+          />
+        ))}
+        {place && (
+          <rect
+            x={scale.x(place.start_mm) - 4}
+            width={Math.max(scale.x(place.end_mm) - scale.x(place.start_mm), 3) + 8}
+            y={8}
+            height={60}
+            rx={5}
+            fill="none"
+            stroke="var(--pencil)"
+            strokeWidth="3"
+          />
+        )}
+      </svg>
+    </div>
+  );
+}
+
+const mark = (card: Card, done: boolean) => (b: Build) => {
+  if (card.kind === "coat") {
+    if (done)
+      b.finish.laid.push({
+        id: "",
+        mixed_at: new Date().toISOString(),
+        temperature_c: b.finish.temperature_c,
+        dryer: "",
+      });
+    else b.finish.laid.pop();
+    return;
+  }
+  const others = b.handle.steps_done.filter((s) => s !== card.id);
+  b.handle.steps_done = done ? [...others, card.id] : others;
+};
+
+/** Space, Enter or a foot switch that sends one of them goes on; held it undoes; Backspace goes back. */
+function useOneKey(step: () => void, back: () => void, undo: () => void) {
+  useEffect(() => {
+    let down = 0;
+    const goes = (e: KeyboardEvent) => e.key === " " || e.key === "Enter" || e.key === "PageDown";
+    const own = (e: KeyboardEvent) =>
+      !(e.target instanceof HTMLElement) || !e.target.closest("button, a, input");
+    const press = (e: KeyboardEvent) => {
+      if (!own(e)) return;
+      if (goes(e)) {
+        e.preventDefault();
+        if (!e.repeat) down = Date.now();
+      } else if (e.key === "Backspace" || e.key === "PageUp") {
+        e.preventDefault();
+        back();
+      }
+    };
+    const release = (e: KeyboardEvent) => {
+      if (!goes(e) || !own(e) || !down) return;
+      const held = Date.now() - down > HOLD_MS;
+      down = 0;
+      if (held) undo();
+      else step();
+    };
+    window.addEventListener("keydown", press);
+    window.addEventListener("keyup", release);
+    return () => {
+      window.removeEventListener("keydown", press);
+      window.removeEventListener("keyup", release);
+    };
+  }, [step, back, undo]);
+}
+
+/** The browser's own voice reads the card, where it has one. */
+function useSpeech(speaks: boolean, card: Card | undefined, line: number) {
+  useEffect(() => {
+    if (!speaks || !card || !("speechSynthesis" in window)) return;
+    const said = line
+      ? card.cues[line]
+      : [card.title, card.figure, card.cues[0]].filter(Boolean).join(". ");
+    window.speechSynthesis.cancel();
+    window.speechSynthesis.speak(new SpeechSynthesisUtterance(said));
+    return () => window.speechSynthesis.cancel();
+  }, [speaks, card, line]);
+}
+
+/** The screen stays on while the bench is open, where the browser can do that. */
+function useWakeLock() {
+  useEffect(() => {
+    let lock: WakeLockSentinel | null = null;
+    let gone = false;
+    const take = () => {
+      if (document.visibilityState !== "visible") return;
+      navigator.wakeLock
+        ?.request("screen")
+        .then((l) => (gone ? void l.release() : void (lock = l)))
+        .catch(() => undefined);
+    };
+    take();
+    document.addEventListener("visibilitychange", take);
+    return () => {
+      gone = true;
+      document.removeEventListener("visibilitychange", take);
+      void lock?.release();
+    };
+  }, []);
+}
