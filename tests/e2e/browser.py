@@ -22,6 +22,10 @@ expect.set_options(timeout=20_000)  # a loaded machine is slow, not wrong
 SHARD = int(os.environ.get("WISE_SPOOL_TEST_SHARD", "1"))
 """Which side of a parallel run this is: its servers keep to ports of their own."""
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
+AWAY = (
+    "ERR_CONNECTION_REFUSED", "ERR_EMPTY_RESPONSE", "ERR_CONNECTION_RESET", "ERR_INCOMPLETE_CHUNKED_ENCODING",
+)  # fmt: skip
+"""What a browser says of a server that is away, and of a line to its bell that was cut."""
 CHROMIUM = shutil.which("chromium") or "/usr/bin/chromium"
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",

@@ -89,7 +89,7 @@ function One({ one: r, now, onStop }: { one: RunningClock; now: number; onStop: 
       <span className="fig text-figure tabular-nums">{left(ms)}</span>
       <Button
         look={over ? "plain" : "quiet"}
-        aria-label={`Done: ${r.clock.what}, ${r.rod}`}
+        aria-label={`${over ? "Done" : "stop"}: ${r.clock.what}, ${r.rod}`}
         onClick={onStop}
       >
         {over ? "Done" : "stop"}

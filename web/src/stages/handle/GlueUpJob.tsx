@@ -153,7 +153,7 @@ function MixedNow({ mix }: { mix: GlueMix }) {
   return (
     <Button
       look="tape"
-      aria-label={`Mix ${mix.number} is mixed now`}
+      aria-label={`It is mixed now: mix ${mix.number}`}
       onClick={() =>
         start(
           id!,
