@@ -114,8 +114,8 @@ export function PhotoMatch() {
             {matched.next} It hangs under {weight(setup.load_g, build.units)}.
           </span>
         )}
-        {clicks.length + corners.length > 0 && (
-          <Button look="quiet" onClick={back}>
+        {picture && (
+          <Button look="quiet" disabled={clicks.length + corners.length === 0} onClick={back}>
             take the last click back
           </Button>
         )}
@@ -166,30 +166,6 @@ export function PhotoMatch() {
           )}
         </div>
       )}
-      {why && (
-        <p role="alert" className="text-ruin">
-          {why}
-        </p>
-      )}
-      {fit && (
-        <div className="mb-2 flex flex-wrap items-center gap-4">
-          <span>
-            The photograph says{" "}
-            <span className="fig text-lead">{weight(fit.power_g, build.units)}</span>,{" "}
-            {fit.factor >= 1 ? "stiffer" : "softer"} by{" "}
-            {Math.abs(Math.round((fit.factor - 1) * 100))} %, give or take{" "}
-            {Math.ceil(fit.give_percent)} %; worst point {fit.off_mm.toFixed(0)} mm off.
-          </span>
-          <Button
-            onClick={() =>
-              edit("keep what the photograph says", (b) => void b.blank.static.push(fit.reading))
-            }
-          >
-            Keep it with the blank
-          </Button>
-          {fit.doubt && <p className="basis-full text-check">{fit.doubt}</p>}
-        </div>
-      )}
       <div ref={ref} className="max-h-[26rem] overflow-auto">
         {picture && (
           <svg
@@ -237,6 +213,31 @@ export function PhotoMatch() {
           </svg>
         )}
       </div>
+      {/* Below the picture, so that it stays where it is while answers come in. */}
+      {why && (
+        <p role="alert" className="text-ruin">
+          {why}
+        </p>
+      )}
+      {fit && (
+        <div className="mb-2 flex flex-wrap items-center gap-4">
+          <span>
+            The photograph says{" "}
+            <span className="fig text-lead">{weight(fit.power_g, build.units)}</span>,{" "}
+            {fit.factor >= 1 ? "stiffer" : "softer"} by{" "}
+            {Math.abs(Math.round((fit.factor - 1) * 100))} %, give or take{" "}
+            {Math.ceil(fit.give_percent)} %; worst point {fit.off_mm.toFixed(0)} mm off.
+          </span>
+          <Button
+            onClick={() =>
+              edit("keep what the photograph says", (b) => void b.blank.static.push(fit.reading))
+            }
+          >
+            Keep it with the blank
+          </Button>
+          {fit.doubt && <p className="basis-full text-check">{fit.doubt}</p>}
+        </div>
+      )}
     </section>
   );
 }
