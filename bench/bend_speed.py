@@ -137,7 +137,6 @@ def main() -> None:
         assert whole.stiffness is not None and whole.datums is not None
         laid = Trial(
             build, whole.work_blank, whole.handle, whole.guides, whole.datums, whole.stiffness,
-            whole.handle.front_mm,
         )  # fmt: skip
         print(line(f"share of bend: {build.name}", repeat_ms(lambda t=laid: share_of_bend(t, habits().share_q), 15)))  # type: ignore[misc]  # fmt: skip
     app = create_app(BuildStore("postgresql+psycopg://unused"), Settings())

@@ -7,7 +7,7 @@ from wise_spool.core.blank.stiffness import measure
 from wise_spool.core.blank.working import working_blank
 from wise_spool.core.document.guides import BendSetup
 from wise_spool.core.document.records import Records
-from wise_spool.core.guides.under_load import plan_loaded
+from wise_spool.core.guides.under_load import plan_loads
 from wise_spool.core.plan import plan
 from wise_spool.demo.shop import demo_builds, skerry
 from wise_spool.exchange.build_file import write_build
@@ -21,7 +21,7 @@ class Bends(WithAShop):
         build = skerry()
         got = self.client.post("/api/bends", json=self.asked(build, {"load_g": 350, "pull_deg": 110})).json()  # fmt: skip
         p = plan(build)
-        want = plan_loaded(build, working_blank(build.blank), p.handle, p.guides, measure(build.blank), BendSetup(load_g=350, pull_deg=110))  # fmt: skip
+        want = plan_loads(build, working_blank(build.blank), p.handle, p.guides, measure(build.blank), [BendSetup(load_g=350, pull_deg=110)])[0]  # fmt: skip
         self.assertEqual(got["loaded"][0], want.model_dump(mode="json"))
 
     def test_every_demo_rod_bends_light_third_and_heavy(self):

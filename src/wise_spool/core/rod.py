@@ -34,7 +34,7 @@ from wise_spool.core.guides.reel_side import (
 )
 from wise_spool.core.guides.trial import Trial
 from wise_spool.core.guides.twist import TwistPlan, plan_twist
-from wise_spool.core.guides.under_load import LoadedPlan, held_to_mm, plan_loads
+from wise_spool.core.guides.under_load import LoadedPlan, plan_loads, three_loads_g
 from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.mechanics.elastica import BendError
@@ -222,6 +222,13 @@ class Rod:
                 self.build, self.work_blank, self.handle, self.guides, self.bendable, setups
             )
 
+    def ghosts(self, setup: BendSetup) -> list[BendSetup]:
+        """The setup at a light load, at the rod's power and at a heavy load. Raises :class:`BendError`."""
+        return [
+            setup.model_copy(update={"load_g": min(round(g), MOST_HUNG_G)})
+            for g in three_loads_g(self.bendable.power_g)
+        ]
+
     @derived
     def under_power(self) -> LoadedPlan | None:
         """A rod with its guides on top at the load that drops its tip by a third: whether the line then
@@ -250,9 +257,8 @@ class Rod:
         test = self.build.guides.static_test
         if test is None or self.datums is None:
             raise BendError("No static test is recorded, or the blank has no length yet.")
-        clamp = held_to_mm(self.handle, self.datums.length_mm)
         train = Trial(
-            self.build, self.work_blank, self.handle, self.guides, self.datums, self.bendable, clamp
+            self.build, self.work_blank, self.handle, self.guides, self.datums, self.bendable
         )
         return plan_moves(train, test)
 

@@ -16,11 +16,13 @@ from typing import Any
 
 from sqlalchemy import Engine, create_engine, delete, tuple_
 from sqlalchemy import func as sql
+from sqlalchemy.dialects.postgresql import array
 from sqlmodel import Session, col, select
 
+from wise_spool.core.document.bench import BenchClock
 from wise_spool.core.document.changes import Change, places_between
 from wise_spool.core.document.design import Design
-from wise_spool.core.document.log import LogEntry, live
+from wise_spool.core.document.log import LogEntry, fold, live
 from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import NotNowError
 from wise_spool.core.rod import Rod
@@ -188,16 +190,30 @@ class BuildStore:
                 note_change(session, row, f"log-{fresh[0].id}"[:60], client, places)
             return kept(session, row)
 
-    def with_clocks(self, since: datetime) -> list[Kept]:
-        """Rods on the rack in whose logs a clock was said since then."""
+    def clocks(self, since: datetime) -> list[tuple[uuid.UUID, str, BenchClock]]:
+        """Clocks said since then of rods on the rack, with the rod's id and name; nothing else of a rod is
+        read for them."""
         with self._session() as session:
-            ids = session.exec(
-                select(LogRow.build_id)
+            rows = session.exec(
+                select(LogRow.build_id, LogRow.entry, col(RevisionRow.design)["name"].astext)
                 .join(BuildRow, col(BuildRow.id) == col(LogRow.build_id))
-                .where(col(BuildRow.put_away_at).is_(None), col(LogRow.at) >= since, col(LogRow.entry).op("?")("clock"))
-                .distinct()
-            ).all()  # fmt: skip
-            return [kept(session, row_of(session, i)) for i in ids]
+                .join(
+                    RevisionRow,
+                    (col(RevisionRow.build_id) == col(BuildRow.id))
+                    & (col(RevisionRow.number) == col(BuildRow.head)),
+                )
+                .where(
+                    col(BuildRow.put_away_at).is_(None),
+                    col(LogRow.at) >= since,
+                    col(LogRow.entry).op("?|")(array(["clock", "strikes"])),
+                )
+            ).all()
+        said: dict[uuid.UUID, list[LogEntry]] = {}
+        names = {}
+        for build_id, entry, name in rows:
+            said.setdefault(build_id, []).append(LogEntry.model_validate(entry))
+            names[build_id] = name
+        return [(i, names[i], c) for i, log in said.items() for c in fold(log).bench.clocks]
 
     def undo(self, build_id: uuid.UUID, seen: int | None = None, client: str = "") -> Kept:
         """Step back to the revision before, and strike what was logged with it.

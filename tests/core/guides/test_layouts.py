@@ -31,7 +31,7 @@ from wise_spool.core.guides.liveliness import plan_train
 from wise_spool.core.guides.reel_side import level_wind, plan_reel_side
 from wise_spool.core.guides.sharing import Sharing, share_out
 from wise_spool.core.guides.trial import Trial, shares_done, third_load
-from wise_spool.core.guides.under_load import plan_loaded
+from wise_spool.core.guides.under_load import plan_loads
 from wise_spool.core.mechanics.elastica import BendError
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
@@ -82,7 +82,7 @@ class Kept(unittest.TestCase):
 class ShareOfBend(unittest.TestCase):
     def train(self, b):
         b, work, handle, guides, stiffness = pieces(b)
-        return Trial(b, work, handle, guides, Rod.of(b).datums, stiffness, 110.0)
+        return Trial(b, work, handle, guides, Rod.of(b).datums, stiffness)
 
     def test_spans_take_equal_shares(self):
         train = self.train(rod())
@@ -207,7 +207,7 @@ class SideBySide(unittest.TestCase):
 
 class Loaded(unittest.TestCase):
     def loaded(self, b, **setup):
-        return plan_loaded(*pieces(b), BendSetup(**setup))
+        return plan_loads(*pieces(b), [BendSetup(**setup)])[0]
 
     def test_on_top_the_line_can_touch_and_below_it_hangs_clear(self):
         high = self.loaded(rod(2), load_g=1500)
@@ -234,7 +234,7 @@ class Loaded(unittest.TestCase):
                 guides=Guides(train=tuple(guide(i, a) for i, a in enumerate(at))),
             )  # fmt: skip
             with self.assertRaisesRegex(BendError, words):
-                plan_loaded(*pieces(b), BendSetup())
+                plan_loads(*pieces(b), [BendSetup()])[0]
 
     def test_estimated_is_said(self):
         self.assertTrue(self.loaded(rod()).estimated)

@@ -9,7 +9,7 @@ from tests.core.samples import guide
 from wise_spool.core.document.blank import Joint
 from wise_spool.core.document.guides import BendSetup, StatedAt, StaticTest, TestRow
 from wise_spool.core.guides.placing import joint_zone_mm
-from wise_spool.core.guides.under_load import plan_loaded
+from wise_spool.core.guides.under_load import plan_loads
 from wise_spool.core.rod import Rod
 
 
@@ -43,7 +43,7 @@ class Builder:
         real = b.model_copy(update={"guides": b.guides.model_copy(update={"train": train})})
         r = Rod.of(real)
         setup = BendSetup(load_g=self.load_g / self.softer)
-        found = plan_loaded(real, r.work_blank, r.handle, r.guides, r.bendable, setup)
+        found = plan_loads(real, r.work_blank, r.handle, r.guides, r.bendable, [setup])[0]
         return {g.id for g in found.guides if g.touches and g.id != "tip-top"}
 
     def more(self, after):
@@ -84,7 +84,9 @@ class Moves(unittest.TestCase):
         b = rod(n=4)
         r = Rod.of(b)
         load = 2 * r.bendable.power_g
-        found = plan_loaded(b, r.work_blank, r.handle, r.guides, r.bendable, BendSetup(load_g=load))
+        found = plan_loads(
+            b, r.work_blank, r.handle, r.guides, r.bendable, [BendSetup(load_g=load)]
+        )[0]
         touching = [g.id for g in found.guides if g.touches and g.id != "tip-top"]
         self.assertTrue(touching)
         return tested(b, load, touches=touching), touching

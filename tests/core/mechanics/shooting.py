@@ -145,6 +145,26 @@ class _Shooter:
         return state[:2] + turn @ back
 
 
+def solved(shot, x, knock, most):
+    """Unknowns at which a shot misses nothing, by Newton's method with a halved stride; the last shot is
+    the one that hit. Raises when it is not found."""
+    miss = shot(x)
+    for _ in range(most):
+        if np.abs(miss).max() < 1e-7:
+            break
+        slopes = np.column_stack([(shot(x + knock * e) - miss) / knock for e in np.eye(x.size)])
+        step, stride = np.linalg.solve(slopes, -miss), 1.0
+        fresh = shot(x + step)
+        while np.abs(fresh).max() > np.abs(miss).max() and stride > 1e-4:
+            stride /= 2
+            fresh = shot(x + stride * step)
+        x, miss = x + stride * step, fresh
+    else:
+        raise AssertionError(f"the shot missed by {np.abs(miss).max():.1e}")
+    shot(x)
+    return x
+
+
 def shoot(rod: Rod, load: Load, near: Bent) -> Shot:
     """The rod at rest, from a guess near it that is knocked off first. Raises when it is not found."""
     station = near.station_mm
@@ -163,22 +183,7 @@ def shoot(rod: Rod, load: Load, near: Bent) -> Shot:
             where = [float(station[np.hypot(near.x_mm - x, near.y_mm - y).argmin()]) for x, y in on]
             guess += [(where[-1] + 8) / 1000, (where[0] - 8) / 1000]
     knocked = np.array(guess) * (1 + 1e-6 * np.sin(np.arange(len(guess))))
-    x, miss = knocked, shooter.shoot(knocked)
-    for _ in range(40):
-        if np.abs(miss).max() < 1e-7:
-            break
-        slopes = np.column_stack(
-            [(shooter.shoot(x + 1e-8 * e) - miss) / 1e-8 for e in np.eye(x.size)]
-        )
-        step, stride = np.linalg.solve(slopes, -miss), 1.0
-        fresh = shooter.shoot(x + step)
-        while np.abs(fresh).max() > np.abs(miss).max() and stride > 1e-4:
-            stride /= 2
-            fresh = shooter.shoot(x + stride * step)
-        x, miss = x + stride * step, fresh
-    else:
-        raise AssertionError(f"the shot missed by {np.abs(miss).max():.1e}")
-    shooter.shoot(x)
+    solved(shooter.shoot, knocked, 1e-8, 40)
     shift = np.array([rod.clamp_mm, 0.0]) - shooter.state[:2]
     fine = station[::-1]
     states = np.array([next(sol(s) for a, b, sol in shooter.pieces if b - 1e-9 <= s <= a + 1e-9) for s in fine])  # fmt: skip

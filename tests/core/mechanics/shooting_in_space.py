@@ -14,6 +14,7 @@ import numpy as np
 from scipy.integrate import solve_ivp
 from scipy.spatial.transform import Rotation
 
+from tests.core.mechanics.shooting import solved
 from wise_spool.core.mechanics.elastica import Load, Rod
 from wise_spool.core.mechanics.twisting import Standing, Twisted
 
@@ -84,20 +85,7 @@ def shoot(rod: Rod, standing: tuple[Standing, ...], reel, gj_over_ei: float, loa
     """The rod at rest, from a guess near it that is knocked off first. Raises when it is not found."""
     shooter = _Shooter(rod, standing, reel, gj_over_ei, load, near)
     x = 1e-4 * np.sin(1.0 + np.arange(3 + 2 * len(standing)))
-    miss = shooter.shoot(x)
-    for _ in range(25):
-        if np.abs(miss).max() < 1e-7:
-            break
-        slopes = np.column_stack([(shooter.shoot(x + 1e-7 * e) - miss) / 1e-7 for e in np.eye(x.size)])  # fmt: skip
-        step, stride = np.linalg.solve(slopes, -miss), 1.0
-        fresh = shooter.shoot(x + step)
-        while np.abs(fresh).max() > np.abs(miss).max() and stride > 1e-4:
-            stride /= 2
-            fresh = shooter.shoot(x + stride * step)
-        x, miss = x + stride * step, fresh
-    else:
-        raise AssertionError(f"the shot missed by {np.abs(miss).max():.1e}")
-    shooter.shoot(x)
+    solved(shooter.shoot, x, 1e-7, 25)
     station = near.station_mm
     states = np.array([next(sol(s) for a, b, sol in shooter.pieces if b - 1e-9 <= s <= a + 1e-9) for s in station])  # fmt: skip
     shift = np.array([rod.clamp_mm, 0, 0]) - shooter.state[:3]

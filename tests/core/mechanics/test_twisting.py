@@ -135,5 +135,5 @@ class Shafts(unittest.TestCase):
             load = Load(roll * share, 90.0)
             flat = space.rest(load, space.flat(np.zeros(space.n)))
             self.assertEqual(flat.least > 0, stands, share)
-        over = space.rolled(np.array([0.02])).rest(Load(1.3 * roll, 90.0), space.flat(np.zeros(space.n)))  # fmt: skip
+        over = space.rolled(0.02).rest(Load(1.3 * roll, 90.0), space.flat(np.zeros(space.n)))  # fmt: skip
         self.assertGreater(abs(math.degrees(over.twist[-1])), 45)

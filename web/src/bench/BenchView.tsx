@@ -4,10 +4,12 @@ import { Link } from "wouter";
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
-import type { Build, Card } from "../api/types";
-import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "../mat/Rod";
+import type { Card } from "../api/types";
+import { RodPaint, WholeRod } from "../mat/Rod";
 import { makeScale, useWidth, wholeRod } from "../mat/scale";
+import { coatMixed, coatNotMixed, stepDone } from "../rod/moves";
 import { useRod, useShown } from "../rod/store";
+import type { Recipe } from "../rod/store";
 import { Button, IconButton } from "../ui/controls";
 import { heldTogether } from "../words/Spoken";
 import { beginning, useClocks } from "./clocks";
@@ -259,25 +261,14 @@ function Where({ card }: { card: Card }) {
     <div ref={ref} className="mt-2 bg-mat">
       <svg width={width} height={76} className="block" role="img" aria-label="Where on the rod">
         <RodPaint id="bench" />
-        <BlankShape
+        <WholeRod
           taper={plan.blank.taper}
           material={build.blank.material}
-          scale={scale}
-          y={y}
+          parts={plan.handle.parts}
+          guides={plan.guides.placed}
           paint="bench"
+          {...{ scale, y }}
         />
-        {plan.handle.parts.map((p) => (
-          <PartShape key={p.id} part={p} scale={scale} y={y} paint="bench" />
-        ))}
-        {plan.guides.placed.map((g) => (
-          <GuideShape
-            key={g.id}
-            guide={g}
-            odMm={drawnOd(plan.blank.taper, g.marked_mm ?? 0)}
-            scale={scale}
-            y={y}
-          />
-        ))}
         {place && (
           <rect
             x={scale.x(place.start_mm) - 4}
@@ -295,20 +286,9 @@ function Where({ card }: { card: Card }) {
   );
 }
 
-const mark = (card: Card, done: boolean) => (b: Build) => {
-  if (card.kind === "coat") {
-    if (done)
-      b.finish.laid.push({
-        id: "",
-        mixed_at: new Date().toISOString(),
-        temperature_c: b.finish.temperature_c,
-        dryer: "",
-      });
-    else b.finish.laid.pop();
-    return;
-  }
-  const others = b.handle.steps_done.filter((s) => s !== card.id);
-  b.handle.steps_done = done ? [...others, card.id] : others;
+const mark = (card: Card, done: boolean): Recipe => {
+  if (card.kind !== "coat") return stepDone(card.id, done);
+  return done ? coatMixed : coatNotMixed;
 };
 
 /** Space, Enter or a foot switch that sends one of them goes on; held it undoes; Backspace goes back. */

@@ -1,8 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import type { QueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
+import { freshRowId } from "../rod/changes";
 import { api, Refused, take } from "../api/client";
 import type { Clock, Clocks, RunningClock } from "../api/types";
 
@@ -64,13 +66,13 @@ const sent = (w: Waiting): Promise<Clocks> =>
 let sending = false;
 
 /** Send what waits, in order; stop at the first that finds no server. */
-export async function sendWaiting(tell: (answer: Clocks) => void): Promise<void> {
+export async function sendWaiting(queries: QueryClient): Promise<void> {
   if (sending) return;
   sending = true;
   try {
     for (let first = useHeld.getState().waiting[0]; first; first = useHeld.getState().waiting[0]) {
       try {
-        tell(heard(await sent(first)));
+        queries.setQueryData(["clocks"], heard(await sent(first)));
       } catch (error) {
         if (!(error instanceof Refused)) return; // the server is away: it waits
         useHeld.setState({ refused: error.message });
@@ -107,7 +109,6 @@ export function together(known: RunningClock[], waiting: Waiting[]): RunningCloc
 export function useClocks() {
   const queries = useQueryClient();
   const waiting = useHeld((h) => h.waiting);
-  const tell = (answer: Clocks) => queries.setQueryData(["clocks"], answer);
   const known = useQuery({
     queryKey: ["clocks"],
     queryFn: async () => heard(await take(api.GET("/api/clocks"))),
@@ -116,21 +117,19 @@ export function useClocks() {
   });
   const add = (w: Waiting) => {
     useHeld.setState((h) => ({ waiting: [...h.waiting, w], refused: "" }));
-    void sendWaiting(tell);
+    void sendWaiting(queries);
   };
   return {
     running: together(known.data?.running ?? [], waiting),
     start: (rod_id: string, rod: string, clocks: Clock[]) =>
       add({ kind: "start", rod_id, rod, clocks }),
     stop: (r: RunningClock) => add({ kind: "stop", rod_id: r.rod_id, clock_id: r.clock.id ?? "" }),
-    tell,
   };
 }
 
 /** Listen to the bell, and send what waits whenever the server may be back. */
 export function useBell(): void {
   const queries = useQueryClient();
-  const { tell } = useClocks();
   useEffect(() => {
     let bell: EventSource | null = null;
     const anew = () => {
@@ -147,28 +146,24 @@ export function useBell(): void {
         bell.addEventListener("rod", anew);
         bell.addEventListener("open", () => {
           anew();
-          void sendWaiting(tell);
+          void sendWaiting(queries);
         });
       }
     };
     listen();
     document.addEventListener("visibilitychange", listen);
-    const timer = setInterval(() => void sendWaiting(tell), 4000);
+    const timer = setInterval(() => void sendWaiting(queries), 4000);
     return () => {
       document.removeEventListener("visibilitychange", listen);
       bell?.close();
       clearInterval(timer);
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [queries]);
 }
 
-const fresh = () =>
-  crypto.getRandomValues(new Uint32Array(3)).reduce((s, n) => s + n.toString(36), "c");
-
 /** A clock that begins now. */
 export const beginning = (of: string, what: string, then: string, minutes: number): Clock => ({
-  id: fresh(),
+  id: freshRowId(),
   of,
   what,
   then,

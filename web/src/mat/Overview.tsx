@@ -3,7 +3,7 @@ import { useDrag } from "@use-gesture/react";
 import { useShown } from "../rod/store";
 import { useSettings } from "../ui/settings";
 import { sliderProps } from "../ui/slider";
-import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "./Rod";
+import { RodPaint, WholeRod } from "./Rod";
 import { makeScale, wholeRod } from "./scale";
 import type { Lens } from "./scale";
 import { OVERVIEW_H, PAD } from "./size";
@@ -46,25 +46,14 @@ export function Overview({
   return (
     <svg width={width} height={OVERVIEW_H} className="block" aria-label="Whole rod" role="group">
       <RodPaint id="over" />
-      <BlankShape
+      <WholeRod
         taper={plan.blank.taper}
         material={build.blank.material}
-        scale={scale}
-        y={y}
+        parts={plan.handle.parts}
+        guides={plan.guides.placed}
         paint="over"
+        {...{ scale, y }}
       />
-      {plan.handle.parts.map((p) => (
-        <PartShape key={p.id} part={p} scale={scale} y={y} paint="over" />
-      ))}
-      {plan.guides.placed.map((g) => (
-        <GuideShape
-          key={g.id}
-          guide={g}
-          odMm={drawnOd(plan.blank.taper, g.marked_mm ?? 0)}
-          scale={scale}
-          y={y}
-        />
-      ))}
       {!everything && (
         <g {...bind()} {...slider} className="cursor-grab" style={{ touchAction: "none" }}>
           <rect

@@ -189,6 +189,35 @@ export function GuideShape(props: {
   );
 }
 
+/** Blank, parts and guides: the rod as it hangs, on any scale. */
+export function WholeRod(props: {
+  taper: TaperPoint[];
+  material: Parameters<typeof BlankShape>[0]["material"];
+  parts: Parameters<typeof PartShape>[0]["part"][];
+  guides: (Parameters<typeof GuideShape>[0]["guide"] & { id: string })[];
+  scale: Scale;
+  y: number;
+  paint: string;
+}) {
+  const { taper, material, parts, guides, scale, y, paint } = props;
+  return (
+    <>
+      <BlankShape {...{ taper, material, scale, y, paint }} />
+      {parts.map((p) => (
+        <PartShape key={p.id} part={p} {...{ scale, y, paint }} />
+      ))}
+      {guides.map((g) => (
+        <GuideShape
+          key={g.id}
+          guide={g}
+          odMm={drawnOd(taper, g.marked_mm ?? 0)}
+          {...{ scale, y }}
+        />
+      ))}
+    </>
+  );
+}
+
 /** Thread laid on the blank, glossy once coated. */
 export function WrapShape({
   wrap,

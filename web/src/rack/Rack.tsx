@@ -6,7 +6,7 @@ import { Link, useLocation } from "wouter";
 import { api, Refused, take } from "../api/client";
 import type { BuildState, RackRod } from "../api/types";
 import { STAGES } from "../api/types";
-import { BlankShape, drawnOd, GuideShape, PartShape, RodPaint } from "../mat/Rod";
+import { RodPaint, WholeRod } from "../mat/Rod";
 import { useWidth } from "../mat/scale";
 import type { Scale } from "../mat/scale";
 import { Button, IconButton } from "../ui/controls";
@@ -245,19 +245,7 @@ function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: n
               strokeDasharray="2 6"
             />
           )}
-          <BlankShape taper={rod.taper} material={rod.material} scale={scale} y={y} paint={paint} />
-          {rod.parts.map((p) => (
-            <PartShape key={p.id} part={p} scale={scale} y={y} paint={paint} />
-          ))}
-          {rod.guides.map((g) => (
-            <GuideShape
-              key={g.id}
-              guide={g}
-              odMm={drawnOd(rod.taper, g.marked_mm ?? 0)}
-              scale={scale}
-              y={y}
-            />
-          ))}
+          <WholeRod {...rod} {...{ scale, y, paint }} />
         </svg>
       </Link>
     </li>

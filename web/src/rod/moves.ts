@@ -83,6 +83,27 @@ export function keepLayout(build: Build, name: string): void {
   if (build.guides.kept.length > 12) build.guides.kept.shift();
 }
 
+/** Say a step of the work done, or not done after all. */
+export const stepDone =
+  (id: string, done: boolean): Recipe =>
+  (b) => {
+    const others = b.handle.steps_done.filter((s) => s !== id);
+    b.handle.steps_done = done ? [...others, id] : others;
+  };
+
+/** The next coat has just been mixed. */
+export const coatMixed: Recipe = (b) => {
+  b.finish.laid.push({
+    id: "",
+    mixed_at: new Date().toISOString(),
+    temperature_c: b.finish.temperature_c,
+    dryer: "",
+  });
+};
+
+/** The last coat was not mixed after all. */
+export const coatNotMixed: Recipe = (b) => void b.finish.laid.pop();
+
 /** Another kind of rod: a reel whose height nobody measured stands as is usual on it. */
 export const changeType =
   (type: Build["brief"]["rod_type"]): Recipe =>

@@ -7,8 +7,8 @@ from pydantic import BaseModel, ConfigDict, Field
 from wise_spool.api.deps import InShop
 from wise_spool.core.blank.stiffness import StiffnessPlan
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.guides import MOST_HUNG_G, BendSetup
-from wise_spool.core.guides.layouts import HEAVY, LIGHT, LayoutsPlan
+from wise_spool.core.document.guides import BendSetup
+from wise_spool.core.guides.layouts import LayoutsPlan
 from wise_spool.core.guides.liveliness import TrainPlan
 from wise_spool.core.guides.moving import TestMoves
 from wise_spool.core.guides.photograph import CLICK_PX, Board, PhotoMatched, PicturePoint
@@ -65,12 +65,7 @@ def bend_it(asked: ToBend, shop: InShop) -> Response:
     """All that a drag needs in one answer, beside the event loop."""
     rod = shop.tried(asked.build)
     setups = asked.setups or [asked.build.guides.bend]
-    power = rod.bendable.power_g
-    ghosts = [
-        setups[0].model_copy(update={"load_g": min(round(share * power), MOST_HUNG_G)})
-        for share in (LIGHT, 1.0, HEAVY)
-        if asked.ghosts
-    ]
+    ghosts = rod.ghosts(setups[0]) if asked.ghosts else []
     bent = list(rod.under_loads([*setups, *ghosts]))
     answer = Bends(
         stiffness=rod.bendable,

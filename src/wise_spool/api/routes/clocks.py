@@ -43,11 +43,10 @@ class Clocks(BaseModel):
 def clocks(shop: InShop) -> Clocks:
     """All that run."""
     now = datetime.now(UTC)
-    rods = shop.builds.with_clocks(now - timedelta(minutes=LONGEST_MIN + 24 * 60))
+    said = shop.builds.clocks(now - timedelta(minutes=LONGEST_MIN + 24 * 60))
     running = [
-        Running(rod_id=k.id, rod=k.records.design.name, clock=c, ends_at=c.ends_at)
-        for k in rods
-        for c in k.rod().record.bench.clocks
+        Running(rod_id=rod_id, rod=name, clock=c, ends_at=c.ends_at)
+        for rod_id, name, c in said
         if c.running(now)
     ]
     return Clocks(now=now, running=sorted(running, key=lambda r: (r.ends_at, r.clock.id)))

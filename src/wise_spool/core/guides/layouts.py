@@ -29,7 +29,7 @@ from wise_spool.core.guides.placing import (
 from wise_spool.core.guides.sharing import Sharing, share_out
 from wise_spool.core.guides.tolerance import Tolerance, tolerances
 from wise_spool.core.guides.trial import ELEMENTS, Trial, shares_done, third_load
-from wise_spool.core.guides.under_load import Dressed, dress, span_rooms
+from wise_spool.core.guides.under_load import Dressed, span_rooms, three_loads_g
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import (
     GRAVITY_N_PER_G,
@@ -43,8 +43,6 @@ Floats = NDArray[np.float64]
 
 SETTLED_MM = 1.0
 MOST_ROUNDS = 14
-LIGHT, HEAVY = 0.4, 1.8
-"""A light and a heavy load, as a share of what drops the tip by a third. From habit."""
 
 
 class LayoutFigures(Frozen):
@@ -110,15 +108,12 @@ def plan_layouts(
     their ids), on light, third-of-length and heavy loads. Raises :class:`BendError` when the rod cannot be loaded."""
     if datums is None:
         raise BendError("Layouts wait for the blank's length.")
-    train = Trial(
-        build, work, handle, guides, datums, stiffness,
-        dress(build, work, handle, guides, stiffness).rod.clamp_mm,
-    )  # fmt: skip
+    train = Trial(build, work, handle, guides, datums, stiffness)
     planned = train.planned()
     if len(planned) < 2:
         raise BendError("A layout takes two guides or more.")
     power = stiffness.power_g
-    loads = (LIGHT * power, power, HEAVY * power)
+    loads = three_loads_g(power)
     shared = share_of_bend(train, habits().share_q if q is None else q)
     tries = [
         ("as planned", planned),

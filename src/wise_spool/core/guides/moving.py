@@ -19,7 +19,7 @@ from wise_spool.core.ground.measures import STEP_MM, format_diameter, format_len
 from wise_spool.core.guides.placing import joint_zone_mm
 from wise_spool.core.guides.trial import ELEMENTS, Trial
 from wise_spool.core.guides.under_load import span_rooms
-from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, BendError, Load, bend
+from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, BendError, Load, bend, turned_by
 
 MOST_OF_A_GAP = 0.45
 """A guide is not moved by more than this share of the gap it moves in."""
@@ -69,11 +69,9 @@ class _Tested:
             bent = bend(dressed.rod, self.load, ELEMENTS)
         except BendError:
             return None
-        pull = np.array([[np.cos(a), np.sin(a)] for a in [np.radians(self.load.pull_deg)]])
-        legs = np.concatenate([np.diff(bent.line_mm, axis=0), pull])
-        ways = np.arctan2(legs[:, 1], legs[:, 0])
-        toward = (np.diff(ways) + np.pi) % (2 * np.pi) - np.pi
-        turn = np.degrees(np.abs(bent.ring_turn) * np.sign(toward[bent.ring_at - 1]))
+        way = np.radians(self.load.pull_deg)
+        turns = turned_by(np.diff(bent.line_mm, axis=0), np.array([np.cos(way), np.sin(way)]))
+        turn = np.degrees(turns[bent.ring_at - 1])
         rooms = [room.clear_mm for room in span_rooms(bent, dressed, self.train.work)][:-1]
         return _Seen(tuple(rooms[::-1]), tuple(turn[:-1][::-1].tolist()))
 

@@ -271,9 +271,13 @@ def _fitted(scene: _Scene) -> tuple[float, complex, complex, Floats]:
 def _unsure(scene: _Scene, factor: float, scale: complex, shift: complex, pulls: Floats) -> float:
     """Standard deviation of the factor's logarithm by the clicks on the rod: by what they miss, and by no
     less than a click may be off."""
-    off = scene.off_px(factor, scale, shift)
-    spread = float((off**2).sum()) / max(off.size - 5, 1)
-    return math.sqrt(float((pulls**2).sum()) * max(spread, scene.click_px**2))
+    missed = max(_missed_px(scene.off_px(factor, scale, shift)), scene.click_px)
+    return missed * math.sqrt(float((pulls**2).sum()))
+
+
+def _missed_px(off_px: Floats) -> float:
+    """How far the points miss the bend, one standard deviation, the five numbers fitted counted out."""
+    return math.sqrt(float((off_px**2).sum()) / max(off_px.size - 5, 1))
 
 
 def _unsure_by_board(
@@ -324,7 +328,7 @@ def _said(
 
 def _doubt(off_px: Floats, click_px: float) -> str:
     """What may be wrong when the points miss the bend by more than clicks do."""
-    missed = math.sqrt(float((off_px**2).sum()) / max(off_px.size - 5, 1))
+    missed = _missed_px(off_px)
     if missed <= MISSED * click_px:
         return ""
     return (

@@ -20,7 +20,7 @@ from wise_spool.core.guides.placing import (
     ring_station_mm,
     stated_for,
 )
-from wise_spool.core.guides.under_load import Dressed, dress
+from wise_spool.core.guides.under_load import Dressed, dress, held_to_mm
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, Bent, Load, bend
 
@@ -39,7 +39,11 @@ class Trial:
     guides: GuidesPlan
     datums: Datums
     stiffness: StiffnessPlan
-    clamp_mm: float
+
+    @property
+    def clamp_mm(self) -> float:
+        """Station the rod is held up to."""
+        return held_to_mm(self.handle, self.datums.length_mm)
 
     @property
     def ring_mm(self) -> float:

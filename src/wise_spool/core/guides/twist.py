@@ -23,8 +23,8 @@ from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import MarkingRule, format_length
 from wise_spool.core.ground.units import format_weight
 from wise_spool.core.guides.placing import GuidesPlan
-from wise_spool.core.guides.under_load import Dressed, dress, strain_in
-from wise_spool.core.guides.winding import arc_from_top_mm, clock_words, clocks_deg, spiral_in_force
+from wise_spool.core.guides.under_load import Dressed, dress, greatest_g, strain_in
+from wise_spool.core.guides.winding import clock_words, clocks_deg, spiral_in_force
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, BendError, Load, bend
 from wise_spool.core.mechanics.twisting import (
@@ -47,17 +47,6 @@ LIGHT = 0.05
 """Share of the load at which the line's room is looked at on an all but straight rod."""
 
 
-class RingHung(Frozen):
-    """Where one guide goes round the blank: ``arc_mm`` along its skin from straight on top, on the OD
-    under the ring."""
-
-    id: str
-    number: int
-    clock_deg: float
-    words: str
-    arc_mm: float
-
-
 class TrainTwist(Frozen):
     """One way to hang the train. ``twist_deg`` is the tip's roll under the load with every guide as it
     should be, ``off_twist_deg`` with all of them off line by as much as may be; ``rolls_over_g`` the load
@@ -68,7 +57,7 @@ class TrainTwist(Frozen):
     train: Train
     spiral: Spiral | None
     clocks_deg: tuple[float, ...]
-    rings: tuple[RingHung, ...]
+    clocks_words: tuple[str, ...]
     twist_deg: float
     off_twist_deg: float
     rolls_over_g: float | None
@@ -156,14 +145,13 @@ def plan_twist(
 def _limit_g(bench: _Bench, clocks: tuple[float, ...]) -> float:
     """The load at which the blank reaches its material's strain, or as far as a bend is followed."""
     dressed, limit = bench.dressed(clocks), strain_limit(bench.build.blank.material)
-    low, high = 0.0, min(habits().most_powers * bench.stiffness.power_g, MOST_HUNG_G)
-    if strain_in(bend(dressed.rod, bench.load(high), ELEMENTS), bench.work)[0] <= limit:
-        return high
-    for _ in range(8):
-        middle = (low + high) / 2
-        bent = bend(dressed.rod, bench.load(middle), ELEMENTS)
-        low, high = (low, middle) if strain_in(bent, bench.work)[0] > limit else (middle, high)
-    return low
+    most = min(habits().most_powers * bench.stiffness.power_g, MOST_HUNG_G)
+
+    def holds(load_g: float) -> bool:
+        bent = bend(dressed.rod, bench.load(load_g), ELEMENTS)
+        return strain_in(bent, bench.work)[0] <= limit
+
+    return most if holds(most) else greatest_g(holds, most)
 
 
 def least_twist(bench: _Bench) -> Spiral | None:
@@ -194,22 +182,17 @@ def _windings(many: int, side: Literal["left", "right"]) -> Iterator[Spiral]:
             yield Spiral(on_top=on_top, between=between, side=side)
 
 
-def _in_space(
-    bench: _Bench, dressed: Dressed, load_g: float, lean_rad: float = 0.0
-) -> tuple[Space, Floats]:
-    """The rod in space, with the line where it lies on the blank, and frames to start from; all that is
-    on the handle and the blank leant by so much."""
+def _in_space(bench: _Bench, dressed: Dressed, load_g: float) -> tuple[Space, Floats]:
+    """The rod in space, with the line where it lies on the blank, and frames to start from."""
     bent = bend(dressed.rod, bench.load(load_g), ELEMENTS)
     assert bench.work.taper is not None and dressed.rod.reel is not None
     on = bent.station_mm[bent.lies_at]
     radius = bench.work.taper.od_mm(on) / 2
     over = [Standing(s, 0.0, 0.0, -r) for s, r in zip(on.tolist(), radius.tolist(), strict=True)]
     standing = sorted([*dressed.hung, *over], key=lambda s: s.station_mm)
-    lip, height = dressed.rod.reel
-    reel = np.array([lip, height * math.cos(lean_rad), height * math.sin(lean_rad)])
-    space = Space(dressed.rod, tuple(standing), reel, bench.gj_over_ei)
-    if lean_rad:
-        space = space.rolled(np.full(len(standing), lean_rad))
+    space = Space(
+        dressed.rod, tuple(standing), np.array([*dressed.rod.reel, 0.0]), bench.gj_over_ei
+    )
     return space, space.flat(bent.angle)
 
 
@@ -227,7 +210,7 @@ def _judged(
     as_hung = space.rest(load, start)
     off = math.radians(habits().line_up_off_deg)
     out_of_line = max(
-        (space.rolled(np.full(len(space.standing), way * off)).rest(load, start) for way in (1, -1)),
+        (space.rolled(way * off).rest(load, start) for way in (1, -1)),
         key=lambda rest: abs(float(rest.twist[-1])),
     )  # fmt: skip
     rings = [n for n, s in enumerate(space.standing) if s.height_mm > 0]
@@ -238,29 +221,17 @@ def _judged(
         for frame in (as_hung.frame, _in_space(bench, dressed, LIGHT * load_g)[1])
     )
     over_g = _rolls_over_g(bench, dressed, limit_g)
-    right, left = (_hand_g(bench, dressed, load_g, lean) for lean in (LEAN_DEG, -LEAN_DEG))
-    hand_g, upright_g = (right - left) / 2, _hand_g(bench, dressed, load_g, 0.0)
+    lean = math.radians(LEAN_DEG)
+    right, left = (_hand_g(space.leant(way * lean).rest(load, start), load) for way in (1, -1))
+    hand_g, upright_g = (right - left) / 2, _hand_g(as_hung, load)
     twist, out = (abs(math.degrees(r.twist[-1])) for r in (as_hung, out_of_line))
     return TrainTwist(
-        train=train, spiral=spiral, clocks_deg=clocks, rings=_rings(bench, clocks),
+        train=train, spiral=spiral, clocks_deg=clocks, clocks_words=tuple(map(clock_words, clocks)),
         twist_deg=round(twist, 2), off_twist_deg=round(out, 2),
         rolls_over_g=None if over_g is None else round(over_g, 0), hand_g=round(hand_g, 1), upright_g=round(upright_g, 1),
         worst_turn_deg=round(float(turn[worst]), 1), worst=dressed.ids[worst], least_clear_mm=round(clear, 2),
         words=_words(twist, out, over_g, hand_g, upright_g, clear, limit_g, bench.build.rule),
     )  # fmt: skip
-
-
-def _rings(bench: _Bench, clocks: tuple[float, ...]) -> tuple[RingHung, ...]:
-    taper = bench.work.taper
-    assert taper is not None
-    out = []
-    for n, g in enumerate(bench.guides.placed, start=1):
-        if g.marked_mm is None:
-            continue
-        clock = clocks[bench.order.index(g.id)]
-        arc = arc_from_top_mm(taper.od_at(g.marked_mm), clock)
-        out.append(RingHung(id=g.id, number=n, clock_deg=clock, words=clock_words(clock), arc_mm=round(arc, 2)))  # fmt: skip
-    return tuple(out)
 
 
 def _least_clear(bench: _Bench, space: Space, dressed: Dressed, frame: Floats) -> float:
@@ -294,12 +265,10 @@ def _rolls_over_g(bench: _Bench, dressed: Dressed, limit_g: float) -> float | No
     return None
 
 
-def _hand_g(bench: _Bench, dressed: Dressed, load_g: float, lean_deg: float) -> float:
-    """The torque about the handle of a rod that is leant so far, as a weight on an arm: the fish's pull
-    on the tip-top's corner, beside the axis. More than nought turns it clockwise, seen from the butt."""
-    space, start = _in_space(bench, dressed, load_g, math.radians(lean_deg))
-    rest: Twisted = space.rest(bench.load(load_g), start)
-    pull = pull_of(bench.load(load_g))
+def _hand_g(rest: Twisted, load: Load) -> float:
+    """The torque about the handle, as a weight on an arm: the fish's pull on the tip-top's corner, beside
+    the axis. More than nought turns it clockwise, seen from the butt."""
+    pull = pull_of(load)
     y, z = rest.line_mm[-1, 1:]
     return float(y * pull[2] - z * pull[1]) / ARM_MM / GRAVITY_N_PER_G
 

@@ -6,7 +6,7 @@ figures a builder judges a layout by. Method page: ``docs/methods/elastica.md``.
 
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import NamedTuple
 
@@ -40,6 +40,13 @@ from wise_spool.core.mechanics.twisting import Standing, distances_to_leg
 Floats = NDArray[np.float64]
 
 DRAWN = 61
+LIGHT, HEAVY = 0.4, 1.8
+"""A light and a heavy load, as a share of what drops the tip by a third. From habit."""
+
+
+def three_loads_g(power_g: float) -> tuple[float, float, float]:
+    """The loads a rod is looked at under: light, the one that drops its tip by a third, heavy."""
+    return LIGHT * power_g, power_g, HEAVY * power_g
 
 
 class BendPoint(Frozen):
@@ -183,23 +190,6 @@ def _in_plane_mm(hung: Standing) -> float:
     return hung.height_mm * math.cos(hung.clock_rad) + hung.edge_mm
 
 
-def plan_loaded(
-    build: Build,
-    work: WorkingBlank,
-    handle: HandlePlan,
-    guides: GuidesPlan,
-    stiffness: StiffnessPlan,
-    setup: BendSetup,
-    elements: int = 120,
-) -> LoadedPlan:
-    """The rod under the setup's load. Raises :class:`BendError` in the builder's words.
-
-    A load that would bend the blank past its material's limit is stopped at the
-    limit, and that is said.
-    """
-    return plan_loads(build, work, handle, guides, stiffness, [setup], elements)[0]
-
-
 def plan_loads(
     build: Build,
     work: WorkingBlank,
@@ -209,8 +199,12 @@ def plan_loads(
     setups: Sequence[BendSetup],
     elements: int = 120,
 ) -> tuple[LoadedPlan, ...]:
-    """The same rod under one load after another: dressed once, each bend begun from the last. Raises
-    :class:`BendError`."""
+    """The rod under one load after another: dressed once, each bend begun from the last. Raises
+    :class:`BendError` in the builder's words.
+
+    A load that would bend the blank past its material's limit is stopped at the
+    limit, and that is said.
+    """
     dressed = dress(build, work, handle, guides, stiffness)
     out: list[LoadedPlan] = []
     start: Floats | None = None
@@ -247,15 +241,8 @@ def _loaded(
     bent, strain, at = solve(load_g)
     if strain > limit:
         capped = False
-        low, high = 0.0, load_g
-        for _ in range(9):
-            middle = (low + high) / 2
-            if solve(middle)[1] > limit:
-                high = middle
-            else:
-                low = middle
-        load_g = stopped = low
-        bent, strain, at = solve(low)
+        load_g = stopped = greatest_g(lambda g: solve(g)[1] <= limit, load_g)
+        bent, strain, at = solve(load_g)
     figures = _figures(bent, dressed, work, setup, load_g)
     ringed = [g for g in figures if g.id != "tip-top"] or list(figures)
     touching = tuple(g.id for g in figures if g.touches)
@@ -275,6 +262,15 @@ def _loaded(
         line_from=_line_from(guides, build), words=_words(stopped, capped, touching, figures),
     )  # fmt: skip
     return plan, bent.angle
+
+
+def greatest_g(holds: Callable[[float], bool], too_much_g: float) -> float:
+    """The greatest load at which something still holds that does not at ``too_much_g``, halved nine times."""
+    low, high = 0.0, too_much_g
+    for _ in range(9):
+        middle = (low + high) / 2
+        low, high = (middle, high) if holds(middle) else (low, middle)
+    return low
 
 
 def _line_from(guides: GuidesPlan, build: Build) -> str:

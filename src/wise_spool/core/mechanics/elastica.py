@@ -137,7 +137,8 @@ class _Mesh:
 
 
 def mesh_of(rod: Rod, elements: int) -> _Mesh:
-    """Nodes from the clamp to the tip, one at every ring and at every jump of EI."""
+    """Nodes from the clamp to the tip, one at every ring and at every jump of EI. Raises
+    :class:`BendError` when EI is not known all along."""
     free = rod.length_mm - rod.clamp_mm
     station = np.linspace(rod.clamp_mm, rod.length_mm, elements + 1)
     spots = [min(max(r.station_mm, rod.clamp_mm), rod.length_mm) for r in rod.rings]
@@ -165,7 +166,10 @@ def mesh_of(rod: Rod, elements: int) -> _Mesh:
     reach[0] = ds[0] / 2
     reach[1:] = (ds[:-1] + ds[1:]) / 2
     at = tuple(_nearest(station, np.array(spots)).tolist())
-    return _Mesh(station, ds, middle, springs(station, rod.stiffness_n_mm2), reach, at)
+    spring = springs(station, rod.stiffness_n_mm2)
+    if not (spring > 0).all() or not np.isfinite(spring).all():
+        raise BendError("The blank's stiffness is not known all along: measure its bend first.")
+    return _Mesh(station, ds, middle, spring, reach, at)
 
 
 def _nearest(station: Floats, spot: Floats) -> Ints:
@@ -201,8 +205,6 @@ def bend(rod: Rod, load: Load, elements: int = ELEMENTS, start: Floats | None = 
     if rod.length_mm - rod.clamp_mm < 10:
         raise BendError("Less than 10 mm of blank stands free of the clamp: nothing can bend.")
     mesh = mesh_of(rod, elements)
-    if not (mesh.spring > 0).all() or not np.isfinite(mesh.spring).all():
-        raise BendError("The blank's stiffness is not known all along: measure its bend first.")
     system = _System(rod, load, mesh)
     theta = start if start is not None and start.shape == mesh.ds.shape else None
     done = system.relax(theta, 1.0) if theta is not None else None
@@ -627,10 +629,16 @@ def _hull(which: Ints, along: Floats, out: Floats, size: float) -> list[int]:
     return [k for *_, k in kept if k >= 0]
 
 
-def _turns(legs: Floats, pull: Floats) -> Floats:
-    """Angle in rad by which the line turns at the end of each leg, of any length."""
+def turned_by(legs: Floats, pull: Floats) -> Floats:
+    """Angle in rad by which the line turns at the end of each leg, of any length: more than nought the way
+    the rod bends, less where it would lift off."""
     heading = np.arctan2(np.append(legs[:, 1], pull[1]), np.append(legs[:, 0], pull[0]))
-    return np.asarray(np.abs((np.diff(heading) + np.pi) % (2 * np.pi) - np.pi), float)
+    return np.asarray((np.diff(heading) + np.pi) % (2 * np.pi) - np.pi, float)
+
+
+def _turns(legs: Floats, pull: Floats) -> Floats:
+    """The same, whichever way."""
+    return np.abs(turned_by(legs, pull))
 
 
 def break_angles(path: Floats, pull: Floats) -> Floats:

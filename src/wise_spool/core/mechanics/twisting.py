@@ -16,6 +16,7 @@ rings are 0 on the inside of the bend and grow from y toward z.
 """
 
 import math
+from copy import copy
 from dataclasses import dataclass
 
 import numpy as np
@@ -81,8 +82,6 @@ class Space:
         elements: int = ELEMENTS,
     ) -> None:
         mesh = mesh_of(rod, elements)
-        if not (mesh.spring > 0).all() or not np.isfinite(mesh.spring).all():
-            raise BendError("The blank's stiffness is not known all along: measure its bend first.")
         self.station, self.ds, self.clamp_mm = mesh.station, mesh.ds, rod.clamp_mm
         self.n = self.ds.size
         spring = mesh.spring[:, None]
@@ -96,15 +95,16 @@ class Space:
         )  # fmt: skip
         self.edge = np.array([s.edge_mm for s in standing])
 
-    def rolled(self, by_rad: Floats) -> "Space":
-        """The same rod with its rings put on so much further round, each by its own angle (c)."""
-        fresh = object.__new__(Space)
-        fresh.__dict__.update(self.__dict__)
-        c, s = np.cos(by_rad), np.sin(by_rad)
-        own = self.own.copy()
-        own[:, 1] = c * self.own[:, 1] - s * self.own[:, 2]
-        own[:, 2] = s * self.own[:, 1] + c * self.own[:, 2]
-        fresh.own = own
+    def rolled(self, by_rad: float) -> "Space":
+        """The same rod with every ring put on so much further round."""
+        fresh = copy(self)
+        fresh.own = self.own @ _about_x(by_rad).T
+        return fresh
+
+    def leant(self, by_rad: float) -> "Space":
+        """The same rod leant so far: its rings and what the line comes from, turned about the handle."""
+        fresh = self.rolled(by_rad)
+        fresh.reel = _about_x(by_rad) @ self.reel
         return fresh
 
     def flat(self, angle: Floats) -> Floats:
@@ -117,17 +117,15 @@ class Space:
         return frame
 
     def _corners(self, frame: Floats) -> tuple[Floats, Floats, Floats, Floats]:
-        """Nodes (..., n + 1, 3), corners (..., c, 3) and the two elements that meet at each."""
-        step = frame[..., :, 0] * self.ds[:, None]
-        at = np.zeros((*step.shape[:-2], self.n + 1, 3))
-        np.cumsum(step, axis=-2, out=at[..., 1:, :])
-        at[..., 0] += self.clamp_mm
-        before = frame[..., self.node - 1, :, :]
-        after = frame[..., np.minimum(self.node, self.n - 1), :, :]
+        """Nodes (n + 1, 3), corners (c, 3) and the two elements that meet at each."""
+        at = np.zeros((self.n + 1, 3))
+        np.cumsum(frame[:, :, 0] * self.ds[:, None], axis=0, out=at[1:])
+        at[:, 0] += self.clamp_mm
+        before = frame[self.node - 1]
+        after = frame[np.minimum(self.node, self.n - 1)]
         mean = (before + after) / 2
-        along = mean[..., 0]
-        inward = np.stack([-along[..., 1], along[..., 0], np.zeros_like(along[..., 0])], axis=-1)
-        corner = at[..., self.node, :] + np.einsum("...cij,cj->...ci", mean, self.own)
+        inward = _cross(ACROSS, mean[:, :, 0])
+        corner = at[self.node] + np.einsum("cij,cj->ci", mean, self.own)
         corner += self.edge[:, None] * inward
         return at, corner, before, after
 
@@ -139,11 +137,9 @@ class Space:
     def energy(self, frame: Floats, pull: Floats) -> float:
         """The potential in N mm; ``pull`` (3) is the fish's pull, N."""
         _, corner, _, _ = self._corners(frame)
+        _, size, tension, _ = self._legs(corner, pull)
         u = self._bends(frame)
-        tension = float(np.linalg.norm(pull))
-        legs = np.diff(np.concatenate([self.reel[None], corner]), axis=0)
-        length = float(np.linalg.norm(legs, axis=1).sum())
-        return float(0.5 * (self.spring * u**2).sum() + tension * length - pull @ corner[-1])
+        return float(0.5 * (self.spring * u**2).sum() + tension * size.sum() - pull @ corner[-1])
 
     def _bends(self, frame: Floats) -> Floats:
         """Turn of each element against the one before, (..., n, 3) about along, inward, across."""
@@ -276,9 +272,8 @@ class Space:
         least = float(eigvalsh(self.stiffness(frame, pull), subset_by_index=[0, 0])[0])
         at, corner, _, _ = self._corners(frame)
         line = np.concatenate([self.reel[None], corner])
-        legs = np.diff(line, axis=0)
-        heads = np.concatenate([legs, pull[None]]) if load.tension_n else legs
-        heads = heads / np.maximum(np.linalg.norm(heads, axis=1, keepdims=True), 1e-12)
+        unit, _, tension, _ = self._legs(corner, pull)
+        heads = np.concatenate([unit, pull[None] / tension]) if tension else unit
         turn = np.arccos(np.clip(np.sum(heads[:-1] * heads[1:], axis=1), -1, 1))
         twist = np.cumsum(self._bends(frame)[:, 0])
         return Twisted(self.station, at, frame, twist, line, turn, least, residual)
@@ -306,6 +301,12 @@ def turned(frame: Floats, by: Floats) -> Floats:
     first = np.where(small, 1.0, np.sin(safe) / safe)
     second = np.where(small, 0.5, (1 - np.cos(safe)) / safe**2)
     return np.asarray((np.eye(3) + first * cross + second * (cross @ cross)) @ frame)
+
+
+def _about_x(by_rad: float) -> Floats:
+    """A turn about the handle (3, 3), from inward toward across."""
+    c, s = math.cos(by_rad), math.sin(by_rad)
+    return np.array([[1.0, 0.0, 0.0], [0.0, c, -s], [0.0, s, c]])
 
 
 def _cross(a: Floats, b: Floats) -> Floats:

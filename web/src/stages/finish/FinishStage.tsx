@@ -1,5 +1,6 @@
 import type { CoatPlan } from "../../api/types";
 import { rowOf } from "../../rod/rows";
+import { coatMixed, coatNotMixed } from "../../rod/moves";
 import { useRod, useShown } from "../../rod/store";
 import { due } from "../../rack/clocks";
 import { Button, Choice } from "../../ui/controls";
@@ -219,18 +220,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
             {coat.dryer && <span className="label block">{coat.dryer}</span>}
           </span>
         ) : next ? (
-          <Button
-            onClick={() =>
-              edit(`coat ${coat.number} mixed`, (b) => {
-                b.finish.laid.push({
-                  id: "",
-                  mixed_at: new Date().toISOString(),
-                  temperature_c: b.finish.temperature_c,
-                  dryer: "",
-                });
-              })
-            }
-          >
+          <Button onClick={() => edit(`coat ${coat.number} mixed`, coatMixed)}>
             Mixed just now
           </Button>
         ) : null}
@@ -238,9 +228,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
           <Button
             look="quiet"
             className="whitespace-nowrap"
-            onClick={() =>
-              edit(`coat ${coat.number} not mixed after all`, (b) => void b.finish.laid.pop())
-            }
+            onClick={() => edit(`coat ${coat.number} not mixed after all`, coatNotMixed)}
           >
             take back
           </Button>

@@ -69,7 +69,7 @@ export function TwistJob({ selected, onSelect }: StageProps) {
         ))}
       </ul>
       {build.guides.spiral && twist.may_wind && <Winding />}
-      {now.train === "spiral" && <Round one={now} selected={selected} onSelect={onSelect} />}
+      {now.train === "spiral" && <Round selected={selected} onSelect={onSelect} />}
       <p className="label">
         The handle is held still. Stiffness against twist is taken as {twist.gj_over_ei.toFixed(2)}{" "}
         of that against bending, from memory: it was not measured. Rings without friction, own
@@ -178,7 +178,7 @@ function FromTheButt({ one }: { one: TrainTwist }) {
       viewBox="0 0 140 140"
       className="w-full"
       role="img"
-      aria-label={`${WORDS[one.train]}, seen from the butt: ${one.rings.map((r) => r.words).join(", ")}`}
+      aria-label={`${WORDS[one.train]}, seen from the butt: ${one.clocks_words.slice(0, -1).join(", ")}`}
     >
       <circle cx="70" cy="70" r="66" fill="var(--mat)" />
       <circle
@@ -248,12 +248,8 @@ function Winding() {
 }
 
 /** Where each guide goes round the blank. */
-function Round({
-  one,
-  selected,
-  onSelect,
-}: { one: TrainTwist } & Pick<StageProps, "selected" | "onSelect">) {
-  const { build } = useShown();
+function Round({ selected, onSelect }: Pick<StageProps, "selected" | "onSelect">) {
+  const { build, plan } = useShown();
   return (
     <section className="border-t border-line pt-3">
       <h2 className="mb-1">
@@ -262,23 +258,30 @@ function Round({
         </Term>
       </h2>
       <ol className="flex flex-wrap gap-x-6 gap-y-1">
-        {[...one.rings].reverse().map((r) => {
-          const path = `guides.train.${r.id}`;
-          return (
-            <li key={r.id} className={selected === path ? "bg-raised" : ""}>
-              <button
-                type="button"
-                className="text-left hover:underline"
-                onClick={() => onSelect(path)}
-              >
-                guide {r.number} <span className="fig text-head">{r.words}</span>
-                {r.arc_mm > 0 && (
-                  <span className="label"> {diameter(r.arc_mm, build.rule)} from the top</span>
-                )}
-              </button>
-            </li>
-          );
-        })}
+        {plan.guides.placed
+          .map((g, n) => ({ ...g, number: n + 1 }))
+          .filter((g) => g.marked_mm !== null)
+          .reverse()
+          .map((r) => {
+            const path = `guides.train.${r.id}`;
+            return (
+              <li key={r.id} className={selected === path ? "bg-raised" : ""}>
+                <button
+                  type="button"
+                  className="text-left hover:underline"
+                  onClick={() => onSelect(path)}
+                >
+                  guide {r.number} <span className="fig text-head">{r.clock_words}</span>
+                  {!!r.arc_from_top_mm && (
+                    <span className="label">
+                      {" "}
+                      {diameter(r.arc_from_top_mm, build.rule)} from the top
+                    </span>
+                  )}
+                </button>
+              </li>
+            );
+          })}
       </ol>
     </section>
   );

@@ -1,6 +1,7 @@
 import { ArrowLeft, ArrowRight, Lock } from "lucide-react";
 
 import type { Build, Step } from "../../api/types";
+import { stepDone } from "../../rod/moves";
 import { useRod, useShown } from "../../rod/store";
 import { Pick } from "../../ui/controls";
 import { Term } from "../../words/Term";
@@ -117,11 +118,7 @@ function StepRow({
         checked={ticked}
         disabled={blocked || step.kind === "check"}
         onChange={() =>
-          edit(ticked ? `reopen: ${step.words}`.slice(0, 110) : step.words.slice(0, 110), (b) => {
-            b.handle.steps_done = ticked
-              ? b.handle.steps_done.filter((s) => s !== step.id)
-              : [...b.handle.steps_done, step.id];
-          })
+          edit(ticked ? `reopen: ${step.words}` : step.words, stepDone(step.id, !ticked))
         }
       />
       <span>
