@@ -48,6 +48,13 @@ export function ClockStrip() {
           </Button>
         </p>
       )}
+      {ringing && (
+        <span className="sticky left-0 grid place-items-center bg-bench-deep px-2">
+          <IconButton name="Quiet" onClick={silence}>
+            <BellOff size={17} />
+          </IconButton>
+        </span>
+      )}
       {running.slice(0, SHOWN).map((r) => (
         <One key={r.clock.id} one={r} now={now} onStop={() => stop(r)} />
       ))}
@@ -57,11 +64,6 @@ export function ClockStrip() {
       <span className="ml-auto flex items-center gap-2 px-3">
         {waiting.length > 0 && (
           <span className="label">not at the server yet: {waiting.length}</span>
-        )}
-        {ringing && (
-          <IconButton name="Quiet" onClick={silence}>
-            <BellOff size={17} />
-          </IconButton>
         )}
       </span>
     </section>
@@ -86,7 +88,7 @@ function One({ one: r, now, onStop }: { one: RunningClock; now: number; onStop: 
           {over && r.clock.then ? r.clock.then : r.clock.what}
         </span>
       </Link>
-      <span className="fig text-figure tabular-nums">{left(ms)}</span>
+      <span className="fig text-figure whitespace-nowrap tabular-nums">{left(ms)}</span>
       <Button
         look={over ? "plain" : "quiet"}
         aria-label={`${over ? "Done" : "stop"}: ${r.clock.what}, ${r.rod}`}
