@@ -1,4 +1,4 @@
-"""The loaded rod: speed of one solve, of a layout and of a drag over HTTP, accuracy beside each.
+"""The loaded rod: speed of one solve and of a layout, accuracy beside each (a drag over HTTP: ``what_if_load``).
 
 Ratios are against SciPy's ``solve_bvp`` on the bare tapered blank and against the same energy
 handed to ``scipy.optimize.minimize`` (L-BFGS-B) from the same start.
@@ -7,17 +7,16 @@ handed to ``scipy.optimize.minimize`` (L-BFGS-B) from the same start.
 import math
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from datetime import UTC, datetime
 from functools import partial
 
 import numpy as np
-from fastapi.testclient import TestClient
 from numpy.typing import NDArray
 from scipy.integrate import solve_bvp
 from scipy.optimize import minimize
 
 from bench.timing import line, repeat_ms
-from wise_spool.api.app import create_app
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.layouts import share_of_bend
@@ -25,8 +24,6 @@ from wise_spool.core.guides.trial import Trial
 from wise_spool.core.mechanics.elastica import Bent, Load, Ring, Rod, _System, bend, mesh_of
 from wise_spool.core.rod import Rod as WholeRod
 from wise_spool.demo.shop import demo_builds
-from wise_spool.settings import Settings
-from wise_spool.store.builds import BuildStore
 
 Floats = NDArray[np.float64]
 LENGTH, CLAMP = 2050.0, 400.0
@@ -76,6 +73,11 @@ def _median(work: Callable[[], object]) -> float:
     return float(np.median(repeat_ms(work, 15, warm=2)))
 
 
+def bend_anew(rod: Rod, load: Load, elements: int = 120) -> Bent:
+    """The bend with all that goes before it: nothing is kept from an earlier one."""
+    return bend(replace(rod), load, elements)
+
+
 def against_boundary_values(blanks: int = 12) -> None:
     """Both tuned: ours with so many elements, SciPy's with the loosest mesh and tolerance that is no worse."""
     rng = np.random.default_rng(7)
@@ -86,12 +88,12 @@ def against_boundary_values(blanks: int = 12) -> None:
         exact = boundary_value(ei, load, 400, 1e-8)
         rod = Rod(LENGTH, CLAMP, ei)
 
-        ours = partial(bend, rod, Load(load, 90), 60)
+        ours = partial(bend_anew, rod, Load(load, 90), 60)
         error = _off(_free_tip(ours()), exact)
         tuned = [partial(boundary_value, ei, load, n, tol) for n in (6, 10, 16, 30) for tol in (1e-1, 1e-2, 1e-3, 1e-4)]  # fmt: skip
         theirs = min(_median(t) for t in tuned if _off(t(), exact) <= error)
         bare.append(theirs / _median(ours))
-        lined.append(theirs / _median(partial(bend, train(ei), Load(load, 90), 60)))
+        lined.append(theirs / _median(partial(bend_anew, train(ei), Load(load, 90), 60)))
     print(f"bare blank, solve_bvp's time over ours at no worse accuracy: median {np.median(bare):.2f}, least {min(bare):.2f} of {blanks} blanks")  # fmt: skip
     print(f"line and nine rings, the bare solve_bvp's time over ours: median {np.median(lined):.2f}, least {min(lined):.2f}")  # fmt: skip
 
@@ -101,8 +103,7 @@ def by_descent(rod: Rod, load: Load) -> Floats:
     system = _System(rod, load, mesh_of(rod, 120))
 
     def energy(x: Floats) -> tuple[float, Floats]:
-        at = system.look(x, 1.0)
-        return at.energy, system.slopes(at, 1.0)[0]
+        return system.energy(x), system.slopes(x)[0]
 
     options = {"maxiter": 4000, "maxfun": 8000, "ftol": 1e-14, "gtol": 1e-6}
     done = minimize(energy, np.zeros(system.n), jac=True, method="L-BFGS-B", options=options)  # type: ignore[call-overload]
@@ -117,7 +118,7 @@ def laid_out(build: Build) -> WholeRod:
 def main() -> None:
     """Print speeds, ratios and accuracy."""
     rod, load = train(), Load(6, 90)
-    ours = repeat_ms(lambda: bend(rod, load), 100)
+    ours = repeat_ms(lambda: bend_anew(rod, load), 100)
     print(line("one loaded solve, 120 elements, 9 guides", ours))
     warm = bend(rod, load).angle
     print(line("  the same from the last bend, as dragged", repeat_ms(lambda: bend(rod, Load(6.1, 90), 120, warm), 100)))  # fmt: skip
@@ -139,10 +140,6 @@ def main() -> None:
             build, whole.work_blank, whole.handle, whole.guides, whole.datums, whole.stiffness,
         )  # fmt: skip
         print(line(f"share of bend: {build.name}", repeat_ms(lambda t=laid: share_of_bend(t, habits().share_q), 15)))  # type: ignore[misc]  # fmt: skip
-    app = create_app(BuildStore("postgresql+psycopg://unused"), Settings())
-    client = TestClient(app, base_url="http://127.0.0.1:8321")
-    body = {"build": demo_builds(datetime.now(UTC))[0].model_dump(mode="json"), "setups": [{"load_g": 300}]}  # fmt: skip
-    print(line("drag update through the API", repeat_ms(lambda: client.post("/api/bends", json=body), 80)))  # fmt: skip
 
 
 if __name__ == "__main__":

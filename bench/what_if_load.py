@@ -1,4 +1,8 @@
-"""What-if calls and drags of a guide over HTTP on loopback: eight clients against one server process."""
+"""What-if calls and drags of a guide over HTTP on loopback: eight clients against one server process.
+
+Without a pause, and as the screen drags (``web/src/api/pace.ts``): one question at a time, the server left
+to itself the longer the slower it was.
+"""
 
 import http.client
 import json
@@ -17,9 +21,10 @@ from wise_spool.store.cluster import free_port
 
 CLIENTS = 8
 CALLS_EACH = 60
+QUICK_S, MOST_REST_S = 0.012, 0.4
 
 
-def client(port: int, path: str, body: bytes, calls: int) -> list[float]:
+def client(port: int, path: str, body: bytes, calls: int, paced: bool = False) -> list[float]:
     """One client's calls, one after another on one connection, in ms."""
     link = http.client.HTTPConnection("127.0.0.1", port)
     took = []
@@ -30,7 +35,10 @@ def client(port: int, path: str, body: bytes, calls: int) -> list[float]:
         answer.read()
         if answer.status != 200:
             raise RuntimeError(f"answered {answer.status}")
-        took.append((time.perf_counter() - start) * 1000)
+        seconds = time.perf_counter() - start
+        took.append(seconds * 1000)
+        if paced:
+            time.sleep(min(seconds**2 / QUICK_S, MOST_REST_S))
     link.close()
     return took
 
@@ -72,13 +80,14 @@ def main() -> None:
             before = resident_mb(server.pid)
             for name, (path, body) in asked.items():
                 print(line(f"{name}, 1 client", client(port, path, body, 150)))
-                with ThreadPoolExecutor(CLIENTS) as pool:
-                    start = time.perf_counter()
-                    runs = list(pool.map(lambda _, p=path, b=body: client(port, p, b, CALLS_EACH), range(CLIENTS)))  # fmt: skip
-                    seconds = time.perf_counter() - start
-                every = [ms for run in runs for ms in run]
-                print(line(f"{name}, {CLIENTS} clients", every))
-                print(f"{'calls a second':<44} {len(every) / seconds:.0f}")
+                for how, paced in (("without a pause", False), ("as the screen drags", True)):
+                    with ThreadPoolExecutor(CLIENTS) as pool:
+                        start = time.perf_counter()
+                        runs = list(pool.map(lambda _, p=path, b=body, c=paced: client(port, p, b, CALLS_EACH, c), range(CLIENTS)))  # fmt: skip
+                        seconds = time.perf_counter() - start
+                    every = [ms for run in runs for ms in run]
+                    print(line(f"{name}, {CLIENTS} clients {how}", every))
+                    print(f"{'answers a second':<44} {len(every) / seconds:.0f}")
             print(
                 f"{'server memory before and after':<44} {before:.0f} MB, {resident_mb(server.pid):.0f} MB"
             )

@@ -40,7 +40,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     app = FastAPI(title="Wise Spool", version=__version__, responses=REFUSALS)  # type: ignore[arg-type]
     logs.set_up()
     app.state.shop = Shop.over(store, settings, shop)
-    app.add_middleware(GZipMiddleware, minimum_size=2000)
+    app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=5)
     app.add_middleware(LargestBody, most=settings.largest_upload_bytes)
     app.add_middleware(SameOrigin, hosts=(settings.host, *settings.names))
     problems.install(app)

@@ -10,6 +10,7 @@ from functools import cache
 from threading import Lock
 from typing import Annotated, Generic, TypeVar
 
+from anyio import CapacityLimiter
 from fastapi import Depends, Header, Request
 
 from wise_spool.api.bell import Bell
@@ -75,6 +76,7 @@ class Shop:
     habits: ShopHabits
     instruments: ShopBench
     bell: Bell = field(default_factory=Bell)
+    bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
@@ -101,7 +103,7 @@ class Shop:
     def tried(self, build: Build) -> Rod:
         """A rod that is only tried, by this shop's habits; blank and handle are worked out once for as long
         as they stay what they are."""
-        rod = Rod.of(build, self.habits.said())
+        rod = Rod.of(build, self.habits.lately())
         return rod.beside(self.handles.get(rod.handle_key, lambda: rod))
 
     def rod(self, kept: Kept) -> Rod:

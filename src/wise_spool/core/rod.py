@@ -75,7 +75,9 @@ class Rod:
     @classmethod
     def of(cls, build: Build, shop_habits: Mapping[str, float] | None = None) -> "Rod":
         """The rod a build stands for."""
-        return cls(*apart(build), shop_habits or {})
+        rod = cls(*apart(build), shop_habits or {})
+        rod.__dict__["build"] = build
+        return rod
 
     @classmethod
     def logged(
@@ -99,8 +101,9 @@ class Rod:
     def handle_key(self) -> str:
         """Everything that blank and handle follow from."""
         b = self.build
-        said = (b.blank.model_dump_json(), b.handle.model_dump_json(), b.units.model_dump_json(), self.habits.model_dump_json())  # fmt: skip
-        return "\n".join((*said, b.rule))
+        said = (b.blank.model_dump_json(), b.handle.model_dump_json(), b.units.model_dump_json())
+        by_habit = (sorted(self.shop_habits.items()), sorted(self.design.habits.items()))
+        return "\n".join((*said, b.rule, repr(by_habit)))
 
     @cached_property
     def habits(self) -> Habits:

@@ -1,5 +1,8 @@
 """Keep what a shop does by habit: the numbers it sets otherwise than they are shipped."""
 
+import math
+from time import monotonic
+
 from sqlmodel import Session
 
 from wise_spool.core.ground.habits import NAMES, about_habit
@@ -8,6 +11,7 @@ from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import SettingRow, now
 
 NAME = "habits"
+LATELY_S = 1.0
 
 
 class ShopHabits:
@@ -15,6 +19,15 @@ class ShopHabits:
 
     def __init__(self, builds: BuildStore) -> None:
         self.engine = builds.engine
+        self._heard: tuple[float, dict[str, float]] = (-math.inf, {})
+
+    def lately(self) -> dict[str, float]:
+        """The same, asked of the database once a second at most: for what is only tried."""
+        at, said = self._heard
+        if monotonic() - at > LATELY_S:
+            said = self.said()
+            self._heard = (monotonic(), said)
+        return said
 
     def said(self) -> dict[str, float]:
         """What the shop says, by name; what it does not say is as shipped."""
@@ -45,4 +58,5 @@ class ShopHabits:
             row = session.get(SettingRow, NAME) or SettingRow(name=NAME, value={})
             row.value, row.changed_at = said, now()
             session.add(row)
+        self._heard = (-math.inf, {})
         return said

@@ -1,10 +1,11 @@
 """Routes of the loaded rod: the live bend, layouts side by side, the price of the train."""
 
+from anyio import to_thread
 from fastapi import APIRouter
 from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from wise_spool.api.deps import InShop
+from wise_spool.api.deps import InShop, Shop
 from wise_spool.core.blank.stiffness import StiffnessPlan
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import BendSetup
@@ -61,8 +62,13 @@ routes = APIRouter(prefix="/api/bends")
 
 
 @routes.post("", response_model=Bends)
-def bend_it(asked: ToBend, shop: InShop) -> Response:
-    """All that a drag needs in one answer, beside the event loop."""
+async def bend_it(asked: ToBend, shop: InShop) -> Response:
+    """All that a drag needs in one answer: beside the event loop, one after another in the order asked, as
+    two at once would only keep each other from finishing."""
+    return await to_thread.run_sync(_bent, asked, shop, limiter=shop.bending)
+
+
+def _bent(asked: ToBend, shop: Shop) -> Response:
     rod = shop.tried(asked.build)
     setups = asked.setups or [asked.build.guides.bend]
     ghosts = rod.ghosts(setups[0]) if asked.ghosts else []

@@ -998,6 +998,8 @@ def settled(*said: Mapping[str, float]) -> Habits:
     >>> settled({"pot_share": 0.6}, {"pot_share": 9.0}).pot_share
     0.6
     """
+    if not any(said):
+        return HABITS
     values: dict[str, Any] = {}
     for words in said:
         for name, value in words.items():

@@ -29,7 +29,7 @@ from wise_spool.core.guides.placing import (
 from wise_spool.core.guides.sharing import Sharing, share_out
 from wise_spool.core.guides.tolerance import Tolerance, tolerances
 from wise_spool.core.guides.trial import ELEMENTS, Trial, shares_done, third_load
-from wise_spool.core.guides.under_load import Dressed, span_rooms, three_loads_g
+from wise_spool.core.guides.under_load import Dressed, three_loads_g
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.mechanics.elastica import (
     GRAVITY_N_PER_G,
@@ -247,7 +247,7 @@ def _figures(
         load = Load(load_g * GRAVITY_N_PER_G, train.build.guides.bend.pull_deg)
         bent = bend(dressed.rod, load, ELEMENTS, start)
         start = bent.angle
-        turns, rooms = _turns_and_room(train, bent, dressed)
+        turns, rooms = _turns_and_room(bent, dressed)
         worst = max(worst, float(np.degrees(turns[:-1].max())))
         if n == 1:
             running = turns[:-1]
@@ -270,8 +270,8 @@ def _kept(figures: LayoutFigures, one: KeptLayout) -> LayoutFigures:
     return figures.model_copy(update={"kept": one.id, "stated": stated})
 
 
-def _turns_and_room(train: Trial, bent: Bent, dressed: Dressed) -> tuple[Floats, list[float]]:
-    return bent.ring_turn, [room.clear_mm for room in span_rooms(bent, dressed, train.work)]
+def _turns_and_room(bent: Bent, dressed: Dressed) -> tuple[Floats, list[float]]:
+    return bent.ring_turn, dressed.rooms(bent).clear_mm.tolist()
 
 
 def _alike(a: LayoutFigures, b: LayoutFigures) -> bool:

@@ -18,7 +18,6 @@ from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import STEP_MM, format_diameter, format_length
 from wise_spool.core.guides.placing import joint_zone_mm
 from wise_spool.core.guides.trial import ELEMENTS, Trial
-from wise_spool.core.guides.under_load import span_rooms
 from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, BendError, Load, bend, turned_by
 
 MOST_OF_A_GAP = 0.45
@@ -72,7 +71,7 @@ class _Tested:
         way = np.radians(self.load.pull_deg)
         turns = turned_by(np.diff(bent.line_mm, axis=0), np.array([np.cos(way), np.sin(way)]))
         turn = np.degrees(turns[bent.ring_at - 1])
-        rooms = [room.clear_mm for room in span_rooms(bent, dressed, self.train.work)][:-1]
+        rooms = dressed.rooms(bent).clear_mm[:-1].tolist()
         return _Seen(tuple(rooms[::-1]), tuple(turn[:-1][::-1].tolist()))
 
 

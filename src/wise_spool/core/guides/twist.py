@@ -149,7 +149,7 @@ def _limit_g(bench: _Bench, clocks: tuple[float, ...]) -> float:
 
     def holds(load_g: float) -> bool:
         bent = bend(dressed.rod, bench.load(load_g), ELEMENTS)
-        return strain_in(bent, bench.work)[0] <= limit
+        return strain_in(bent)[0] <= limit
 
     return most if holds(most) else greatest_g(holds, most)
 

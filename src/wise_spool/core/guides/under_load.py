@@ -8,7 +8,6 @@ import itertools
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -35,7 +34,8 @@ from wise_spool.core.mechanics.elastica import (
     Rod,
     bend,
 )
-from wise_spool.core.mechanics.twisting import Standing, distances_to_leg
+from wise_spool.core.mechanics.spans import SpanRooms, span_rooms
+from wise_spool.core.mechanics.twisting import Standing
 
 Floats = NDArray[np.float64]
 
@@ -49,14 +49,16 @@ def three_loads_g(power_g: float) -> tuple[float, float, float]:
     return LIGHT * power_g, power_g, HEAVY * power_g
 
 
-class BendPoint(Frozen):
+@dataclass(frozen=True, slots=True)
+class BendPoint:
     """A point in the bend's frame, mm: x along the handle, y to the side the rod bends to."""
 
     x_mm: float
     y_mm: float
 
 
-class GuideLoaded(Frozen):
+@dataclass(frozen=True, slots=True)
+class GuideLoaded:
     """One ring under load; the last is the tip-top, its ``id`` is ``tip-top``.
 
     ``gap_clear_mm`` is the least room between line and blank in the span toward the reel,
@@ -118,6 +120,10 @@ class Dressed:
     def across_mm(self) -> Floats:
         return np.array([h.height_mm * math.sin(h.clock_rad) for h in self.hung])
 
+    def rooms(self, bent: Bent) -> SpanRooms:
+        """The room each span of its line leaves, from the reel on."""
+        return span_rooms(bent, self.rod, self.across_mm)
+
 
 def held_to_mm(handle: HandlePlan, length_mm: float) -> float:
     """Station the rod is held up to: the front of its handle, or about an eighth of a bare blank."""
@@ -170,7 +176,7 @@ def dress(
     mass = blank_g_per_mm(build.blank, taper)
     course = stiffness_of(stiffness, work)
     rod = Rod(
-        length, clamp, course.ei, mass, tuple(rings), reel, None if winding else lambda x: taper.od_mm(x) / 2, course.breaks_mm,
+        length, clamp, course.ei, mass, tuple(rings), reel, lambda x: taper.od_mm(x) / 2, course.breaks_mm, not winding,
     )  # fmt: skip
     ids, numbers = (*(i for _, i, _ in placed), "tip-top"), (*(n for *_, n in placed), 0)
     return Dressed(rod, ids, numbers, tuple(hung))
@@ -210,14 +216,13 @@ def plan_loads(
     start: Floats | None = None
     for n, setup in enumerate(setups):
         alike = n > 0 and setup.pull_deg == setups[n - 1].pull_deg and setup.pull_deg <= 150
-        plan, start = _loaded(build, work, guides, stiffness, dressed, setup, elements, start if alike else None)  # fmt: skip
+        plan, start = _loaded(build, guides, stiffness, dressed, setup, elements, start if alike else None)  # fmt: skip
         out.append(plan)
     return tuple(out)
 
 
 def _loaded(
     build: Build,
-    work: WorkingBlank,
     guides: GuidesPlan,
     stiffness: StiffnessPlan,
     dressed: Dressed,
@@ -231,7 +236,7 @@ def _loaded(
     def solve(load_g: float) -> tuple[Bent, float, float]:
         load = Load(load_g * GRAVITY_N_PER_G, setup.pull_deg, setup.friction, setup.own_weight)
         bent = bend(dressed.rod, load, elements, start)
-        strain, at = strain_in(bent, work)
+        strain, at = strain_in(bent)
         return bent, strain, at
 
     asked = setup.load_g
@@ -243,7 +248,7 @@ def _loaded(
         capped = False
         load_g = stopped = greatest_g(lambda g: solve(g)[1] <= limit, load_g)
         bent, strain, at = solve(load_g)
-    figures = _figures(bent, dressed, work, setup, load_g)
+    figures = _figures(bent, dressed, load_g)
     ringed = [g for g in figures if g.id != "tip-top"] or list(figures)
     touching = tuple(g.id for g in figures if g.touches)
     step = max(1, bent.x_mm.size // DRAWN)
@@ -251,9 +256,9 @@ def _loaded(
     plan = LoadedPlan(
         load_g=round(load_g, 1), asked_g=asked, stopped_at_g=None if stopped is None else round(stopped, 0),
         pull_deg=setup.pull_deg, estimated=stiffness.source not in ("measured", "fitted"),
-        curve=(BendPoint(x_mm=0, y_mm=0), *(_point(x, y) for x, y in zip([*bent.x_mm[::step].tolist(), bent.tip_mm[0]], [*bent.y_mm[::step].tolist(), bent.tip_mm[1]], strict=True))),
-        line=tuple(_point(x, y) for x, y in bent.line_mm.tolist()),
-        line_out=_point(math.cos(pull), math.sin(pull)),
+        curve=_points(np.array([[0.0, *bent.x_mm[::step], bent.tip_mm[0]], [0.0, *bent.y_mm[::step], bent.tip_mm[1]]]).T),
+        line=_points(bent.line_mm),
+        line_out=_points(np.array([[math.cos(pull), math.sin(pull)]]))[0],
         guides=figures, tip_deg=round(bent.tip_deg, 1), tip_drop_mm=round(bent.tip_mm[1], 1),
         worst_break=max(ringed, key=lambda g: g.break_deg).id if load_g else None,
         worst_force=max(figures, key=lambda g: g.force_n).id if load_g else None,
@@ -281,101 +286,33 @@ def _line_from(guides: GuidesPlan, build: Build) -> str:
     return f"No reel yet: the line is taken to come from {where}, {format_diameter(build.guides.reel.height_mm, ruled())} off the blank."
 
 
-def _point(x: float, y: float) -> BendPoint:
-    return BendPoint(x_mm=round(x, 3), y_mm=round(y, 3))
+def _points(at_mm: Floats) -> tuple[BendPoint, ...]:
+    """Points (m, 2) to a thousandth."""
+    return tuple(itertools.starmap(BendPoint, at_mm.round(3).tolist()))
 
 
-def strain_in(bent: Bent, work: WorkingBlank) -> tuple[float, float]:
+def strain_in(bent: Bent) -> tuple[float, float]:
     """Greatest surface strain and its station: curvature times half the OD."""
-    assert work.taper is not None
-    strain = np.abs(bent.curvature) * work.taper.od_mm(bent.station_mm) / 2
+    strain = np.abs(bent.curvature) * bent.radius_mm
     k = int(strain.argmax())
     return float(strain[k]), float(bent.station_mm[k])
 
 
-def _figures(
-    bent: Bent, dressed: Dressed, work: WorkingBlank, setup: BendSetup, load_g: float
-) -> tuple[GuideLoaded, ...]:
-    out = []
-    rooms = span_rooms(bent, dressed, work)
-    for k, ring in enumerate(dressed.rod.rings):
-        corner, turn = int(bent.ring_at[k]), float(bent.ring_turn[k])
-        after = float(bent.tension_n[corner])
-        before = float(bent.tension_n[corner - 1])
-        force = math.sqrt(max(before**2 + after**2 - 2 * before * after * math.cos(turn), 0.0))
-        room = rooms[k]
-        out.append(
-            GuideLoaded(
-                id=dressed.ids[k], number=dressed.numbers[k], station_mm=round(ring.station_mm, 2),
-                break_deg=round(math.degrees(turn), 2), force_n=round(force, 3),
-                tension_n=round(after, 3), gap_clear_mm=round(room.clear_mm, 2), sag_mm=round(room.sag_mm, 2),
-                touches=load_g > 0 and room.clear_mm < habits().least_clear_mm, lies_mm=round(room.lies_mm, 0),
-                x_mm=round(float(bent.line_mm[corner][0]), 2), y_mm=round(float(bent.line_mm[corner][1]), 2),
-            )
-        )  # fmt: skip
-    return tuple(out)
-
-
-class SpanRoom(NamedTuple):
-    """A span of line: least room to the blank, the blank's arc over its chord, how much lies on it."""
-
-    clear_mm: float
-    sag_mm: float
-    lies_mm: float
-
-
-def span_rooms(bent: Bent, dressed: Dressed, work: WorkingBlank) -> list[SpanRoom]:
-    """The span of line before each ring, from the reel on."""
-    assert work.taper is not None
-    radius = work.taper.od_mm(bent.station_mm) / 2
-    at = [dressed.rod.clamp_mm, *(r.station_mm for r in dressed.rod.rings)]
-    first = np.searchsorted(bent.station_mm, np.array(at) - 1e-6)
-    after = np.searchsorted(bent.station_mm, np.array(at) + 1e-6)
-    across = dressed.across_mm
-    out = []
-    for k in range(len(dressed.rod.rings)):
-        inside = slice(int(first[k]), int(after[k + 1]))
-        begin, end = (int(bent.ring_at[k - 1]) if k else 0), int(bent.ring_at[k])
-        off_plane = (float(across[k - 1]) if k else 0.0, float(across[k]))
-        out.append(_span_room(bent, dressed.rod, begin, end, inside, radius[inside], k, off_plane))
-    return out
-
-
-def _span_room(
-    bent: Bent, rod: Rod, begin: int, end: int, inside: slice, radius: Floats, k: int, across: tuple[float, float]
-) -> SpanRoom:  # fmt: skip
-    a, b = bent.line_mm[begin], bent.line_mm[end]
-    x, y = bent.x_mm[inside], bent.y_mm[inside]
-    if x.size < 2:
-        return SpanRoom(99.0, 0.0, 0.0)
-    if rod.radius_mm is None:
-        return SpanRoom(_room_in_space(a, b, *across, x, y, radius), _arc_mm(x, y), 0.0)
-    d = b - a
-    side = 1.0 if rod.rings[k].height_mm >= 0 else -1.0
-    off = side * (d[0] * (y - a[1]) - d[1] * (x - a[0])) / max(float(np.hypot(*d)), 1e-9)
-    clear = float((-off - radius).min())
-    lies = 0.0
-    if end - begin > 1:  # the line rests on the blank between
-        on = bent.line_mm[begin + 1 : end]
-        lies = float(np.hypot(*np.diff(on, axis=0).T).sum()) if len(on) > 1 else 1.0
-        clear = 0.0
-    return SpanRoom(clear, _arc_mm(x, y), lies)
-
-
-def _arc_mm(x: Floats, y: Floats) -> float:
-    """How far the arc through these points stands off its chord."""
-    chord = np.array([x[-1] - x[0], y[-1] - y[0]])
-    off = np.abs(chord[0] * (y - y[0]) - chord[1] * (x - x[0]))
-    return float(off.max()) / max(float(np.hypot(*chord)), 1e-9)
-
-
-def _room_in_space(
-    a: Floats, b: Floats, across_a: float, across_b: float, x: Floats, y: Floats, radius: Floats
-) -> float:
-    """Least room between a blank in the plane and a straight line from one side of that plane to another."""
-    begin, end = np.array([*a, across_a]), np.array([*b, across_b])
-    on = np.stack([x, y, np.zeros_like(x)], axis=1)
-    return float((distances_to_leg(on, begin, end) - radius).min())
+def _figures(bent: Bent, dressed: Dressed, load_g: float) -> tuple[GuideLoaded, ...]:
+    """Every ring, tip-most last, on the rounding a builder reads."""
+    rooms, corner = dressed.rooms(bent), bent.ring_at
+    after, before = bent.tension_n[corner], bent.tension_n[corner - 1]
+    force = np.sqrt(
+        np.maximum(before**2 + after**2 - 2 * before * after * np.cos(bent.ring_turn), 0)
+    )
+    touches = (rooms.clear_mm < habits().least_clear_mm) & (load_g > 0)
+    columns = (
+        dressed.ids, dressed.numbers, np.array([r.station_mm for r in dressed.rod.rings]).round(2).tolist(),
+        np.degrees(bent.ring_turn).round(2).tolist(), force.round(3).tolist(), after.round(3).tolist(),
+        rooms.clear_mm.round(2).tolist(), rooms.sag_mm.round(2).tolist(), touches.tolist(),
+        rooms.lies_mm.round(0).tolist(), *bent.line_mm[corner].round(2).T.tolist(),
+    )  # fmt: skip
+    return tuple(itertools.starmap(GuideLoaded, zip(*columns, strict=True)))
 
 
 UNKNOWN = (

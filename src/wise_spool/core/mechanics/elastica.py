@@ -20,20 +20,18 @@ mm, N, radians inside, degrees in what is returned to people.
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
 
 from wise_spool.core.ground.refusals import RefusedError
-from wise_spool.core.mechanics.tridiagonal import downhill
+from wise_spool.core.mechanics.chain import Chain, Path, energy_of, lay, nodes_at, relax, slopes
 
 Floats = NDArray[np.float64]
 Ints = NDArray[np.int_]
 
 ELEMENTS = 120
-MOST_STEPS = 32
-GRADIENT_OK = 1e-9
-"""Converged when no element's moment is out by more than this share of the largest moment."""
 GRAVITY_N_PER_G = 9.80665e-3
 
 
@@ -69,9 +67,21 @@ class Rod:
     rings: tuple[Ring, ...] = ()
     reel: tuple[float, float] | None = None
     radius_mm: Callable[[Floats], Floats] | None = None
-    """Half its outside diameter: with it the line lies on the blank where it would cut it."""
+    """Half its outside diameter."""
     breaks_mm: tuple[float, ...] = ()
     """Stations at which EI jumps: a node is put on each."""
+    lies: bool = True
+    """Whether the line lies on the blank where it would cut it, when its diameter is known."""
+
+    @cached_property
+    def _meshes(self) -> "dict[int, _Mesh]":
+        return {}
+
+    def mesh(self, elements: int) -> "_Mesh":
+        """Its elements, cut once. Raises :class:`BendError` when EI is not known all along."""
+        if elements not in self._meshes:
+            self._meshes[elements] = mesh_of(self, elements)
+        return self._meshes[elements]
 
 
 @dataclass(frozen=True)
@@ -92,7 +102,7 @@ class Bent:
     """The rod at rest under its load. Arrays run from the clamp to the tip.
 
     ``station_mm``, ``x_mm``, ``y_mm``: nodes (n + 1); ``angle`` rad and ``length_mm``: elements
-    (n); ``curvature`` 1/mm at nodes, 0 at the tip. ``line_mm`` (m, 2): reel, rings; ``tension_n``
+    (n); ``curvature`` 1/mm at nodes, 0 at the tip; ``radius_mm`` at nodes, 0 while it is not known. ``line_mm`` (m, 2): reel, rings; ``tension_n``
     per span of it and beyond the tip-top. ``ring_at`` and ``lying`` are its corners in rings and on the
     bare blank, ``lies_at`` the nodes of the latter.
     """
@@ -102,6 +112,7 @@ class Bent:
     y_mm: Floats
     angle: Floats
     element_mm: Floats
+    radius_mm: Floats
     curvature: Floats
     line_mm: Floats
     tension_n: Floats
@@ -133,6 +144,7 @@ class _Mesh:
     spring: Floats
     """EI over the distance of element centres at each interior bend, clamp first; N mm."""
     reach: Floats
+    radius: Floats
     at_ring: tuple[int, ...]
 
 
@@ -169,7 +181,8 @@ def mesh_of(rod: Rod, elements: int) -> _Mesh:
     spring = springs(station, rod.stiffness_n_mm2)
     if not (spring > 0).all() or not np.isfinite(spring).all():
         raise BendError("The blank's stiffness is not known all along: measure its bend first.")
-    return _Mesh(station, ds, middle, spring, reach, at)
+    radius = np.zeros(station.size) if rod.radius_mm is None else rod.radius_mm(station)
+    return _Mesh(station, ds, middle, spring, reach, radius, at)
 
 
 def _nearest(station: Floats, spot: Floats) -> Ints:
@@ -204,7 +217,7 @@ def bend(rod: Rod, load: Load, elements: int = ELEMENTS, start: Floats | None = 
         raise BendError("A load is a number of newtons, nought or more.")
     if rod.length_mm - rod.clamp_mm < 10:
         raise BendError("Less than 10 mm of blank stands free of the clamp: nothing can bend.")
-    mesh = mesh_of(rod, elements)
+    mesh = rod.mesh(elements)
     system = _System(rod, load, mesh)
     theta = start if start is not None and start.shape == mesh.ds.shape else None
     done = system.relax(theta, 1.0) if theta is not None else None
@@ -262,63 +275,8 @@ def _in_steps(system: "_System", mesh: _Mesh) -> tuple[Floats, int, float]:
     return theta, total, residual
 
 
-class _Hung:
-    """Corners of the line where they hang on the chain, rings and places where it lies on the blank: what
-    stays the same for as long as it lies on the same places.
-
-    ``node``, ``height``, ``ahead`` (c) say where each hangs; ``ring`` (c) is the ring's number or -1 on
-    the bare blank; ``before`` and ``after`` the elements that meet there, of which each turns it by
-    ``half``. ``span`` (l) is which two rings a leg lies between. ``element`` and ``leg`` are the elements
-    that legs run over.
-    """
-
-    def __init__(self, node: Ints, height: Floats, ahead: Floats, ring: Ints, rings: Ints, elements: int, first: int) -> None:  # fmt: skip
-        self.node, self.height, self.ahead, self.ring = node, height, ahead, ring
-        self.before, self.after = np.maximum(node - 1, 0), np.minimum(node, elements - 1)
-        self.half = np.where(node > 0, 0.5, 0.0)
-        last = self.before == self.after
-        self.last, self.inner = np.flatnonzero(last), np.flatnonzero(~last)
-        self.inner_before = self.before[self.inner]
-        self.last_before = self.before[self.last]
-        ends = np.arange(node.size - 1 + first) + (1 - first)
-        self.span = np.searchsorted(rings, node[ends]) - (1 - first)
-        self.element = np.arange(0 if first else int(node[0]), int(node[-1]))
-        self.leg = np.searchsorted(node, self.element, side="right") - (1 - first)
-        self.leg_ends = np.arange(ends.size)
-        self.leg_starts = self.leg_ends[first:]
-        self.end_before, self.end_after = self.before[ends], self.after[ends]
-        self.start_before, self.start_after = self.before[: self.leg_starts.size], self.after[: self.leg_starts.size]  # fmt: skip
-        self.ends = ends
-
-
-@dataclass(frozen=True)
-class _Path:
-    """The line at some angles: where its corners are (c, 2) and which way the blank points there.
-    ``unit`` (l, 2), ``size`` (l) and ``pull`` (l) are its legs, from the reel on when there is one."""
-
-    hung: _Hung
-    at: Floats
-    cos: Floats
-    sin: Floats
-    unit: Floats
-    size: Floats
-    pull: Floats
-
-
-@dataclass(frozen=True)
-class _Look:
-    """The rod at some angles: its energy, and what the slopes are worked out from."""
-
-    theta: Floats
-    cos: Floats
-    sin: Floats
-    turn: Floats
-    energy: float
-    path: _Path | None
-
-
 class _System:
-    """Energy, gradient and Newton matrix of one rod under one load."""
+    """One rod under one load as a chain, and what it does at some angles."""
 
     def __init__(self, rod: Rod, load: Load, mesh: _Mesh) -> None:
         self.rod, self.load, self.mesh = rod, load, mesh
@@ -326,40 +284,42 @@ class _System:
         pull = math.radians(load.pull_deg)
         self.pull = np.array([math.cos(pull), math.sin(pull)])
         self.first = 0 if rod.reel is None else 1
-        spans = max(len(rod.rings) - 1 + self.first, 0)
-        self.tension = np.full(spans, float(load.tension_n))
-        """Tension of each span between rings, from the reel or the first ring to the tip-top."""
-        self.has_line = bool(rod.rings)
-        self.node = np.array(mesh.at_ring, int)
-        self.height = np.array([r.height_mm for r in rod.rings], float)
-        self.ahead = np.array([r.ahead_mm for r in rod.rings], float)
-        self.reel = np.empty((0, 2)) if rod.reel is None else np.array([rod.reel], float)
         self.side = 1.0 if not rod.rings or rod.rings[0].height_mm >= 0 else -1.0
-        self.skin = self._skin()
-        self.hung: dict[tuple[int, ...], _Hung] = {}
-        self.skin_hung = None
-        if self.skin is not None:
-            nodes, off, _ = self.skin
-            self.skin_hung = _Hung(nodes, off, np.zeros(nodes.size), nodes, self.node, self.n, 0)
-        self.weight = self._weights()
+        node = np.array(mesh.at_ring, np.int64)
+        skin, rests = self._skin(node)
+        lever, down = self._weights()
+        self.chain = Chain(
+            mesh.ds, mesh.spring, float(rod.clamp_mm), lever, down, self.pull, float(load.tension_n),
+            np.empty((0, 2)) if rod.reel is None else np.array([rod.reel], float),
+            node,
+            np.array([r.height_mm for r in rod.rings], float),
+            np.array([r.ahead_mm for r in rod.rings], float),
+            skin, rests, self.side,
+            np.full(max(len(rod.rings) - 1 + self.first, 0), float(load.tension_n)),
+        )  # fmt: skip
+        free = float(mesh.ds.sum())
+        self.tension_scale, self.heavy_scale = load.tension_n * free, float(lever.sum())
 
-    def _skin(self) -> tuple[Ints, Floats, Ints] | None:
-        """Nodes on which the line may come to lie, how far its surface stands off the axis there, and
-        the span each is in."""
-        if self.rod.radius_mm is None or not self.has_line:
-            return None
-        begin = 1 if self.first else int(self.node[0]) + 1
-        nodes = np.setdiff1d(np.arange(begin, self.n), self.node)
-        nodes = nodes[nodes < self.node[-1]]
-        if nodes.size == 0:
-            return None
-        span = np.searchsorted(self.node, nodes) - (1 - self.first)
-        return nodes, self.side * self.rod.radius_mm(self.mesh.station[nodes]), span
+    @property
+    def tension(self) -> Floats:
+        """Tension of each span between rings, from the reel or the first ring to the tip-top."""
+        return self.chain.spans
 
-    def _weights(self) -> tuple[Floats, Floats] | None:
-        """For own weight: each element's lever (mass beyond it times its length) and gravity."""
+    def _skin(self, node: NDArray[np.int64]) -> tuple[Floats, NDArray[np.bool_]]:
+        """How far the surface stands off the axis at each node, and whether the line may lie there."""
+        skin, rests = np.zeros(self.n + 1), np.zeros(self.n + 1, bool)
+        if self.rod.radius_mm is None or not self.rod.lies or not node.size:
+            return skin, rests
+        rests[1 if self.first else int(node[0]) + 1 : int(node[-1])] = True
+        rests[node] = False
+        rests[self.n :] = False
+        skin[rests] = self.side * self.mesh.radius[rests]
+        return skin, rests
+
+    def _weights(self) -> tuple[Floats, Floats]:
+        """For own weight: each element's lever (what is beyond it times its length) and gravity."""
         if not self.load.own_weight:
-            return None
+            return np.zeros(self.n), np.zeros(2)
         mesh, rod = self.mesh, self.rod
         mass = np.zeros(self.n + 1)
         if rod.mass_g_per_mm is not None:
@@ -373,204 +333,27 @@ class _System:
         up = math.radians(self.load.uphill_deg)
         return beyond * mesh.ds, np.array([-math.sin(up), math.cos(up)])
 
-    def _hang(self, over: tuple[int, ...]) -> _Hung:
-        """The rings and these places of the skin, in their order along the blank."""
-        if over not in self.hung:
-            node, height, ahead, ring = (
-                self.node,
-                self.height,
-                self.ahead,
-                np.arange(self.node.size),
-            )
-            if over:
-                assert self.skin is not None
-                which = list(over)
-                node = np.concatenate([node, self.skin[0][which]])
-                order = np.argsort(node, kind="stable")
-                node = node[order]
-                height = np.concatenate([height, self.skin[1][which]])[order]
-                ahead = np.concatenate([ahead, np.zeros(len(over))])[order]
-                ring = np.concatenate([ring, np.full(len(over), -1)])[order]
-            self.hung[over] = _Hung(node, height, ahead, ring, self.node, self.n, self.first)
-        return self.hung[over]
-
-    def _corners(self, theta: Floats, xy: Floats, hung: _Hung) -> tuple[Floats, Floats, Floats]:
-        """Where corners are (c, 2), with the blank's direction there as cosine and sine."""
-        tilt = hung.half * (theta[hung.before] + theta[hung.after])
-        c, s = np.cos(tilt), np.sin(tilt)
-        at = xy[hung.node]
-        at[:, 0] += hung.ahead * c - hung.height * s
-        at[:, 1] += hung.ahead * s + hung.height * c
-        return at, c, s
-
-    def _legs(self, at: Floats) -> Floats:
-        """Legs (l, 2) from corner to corner, from the reel on when there is one."""
-        if not self.first:
-            return at[1:] - at[:-1]
-        legs = at.copy()
-        legs[1:] -= at[:-1]
-        legs[0] -= self.reel[0]
-        return legs
-
-    def _laid(self, theta: Floats, cos: Floats, sin: Floats, share: float) -> _Path:
-        """The line drawn taut through the rings, over the blank where a straight leg would cut it."""
-        xy = np.zeros((self.n + 1, 2))
-        np.cumsum(cos * self.mesh.ds, out=xy[1:, 0])
-        np.cumsum(sin * self.mesh.ds, out=xy[1:, 1])
-        xy[:, 0] += self.rod.clamp_mm
-        hung = self._hang(())
-        at, c, s = self._corners(theta, xy, hung)
-        legs = self._legs(at)
-        over = () if self.skin is None else tuple(self._over(theta, xy, at, legs))
-        if over:
-            hung = self._hang(over)
-            at, c, s = self._corners(theta, xy, hung)
-            legs = self._legs(at)
-        size = np.maximum(np.hypot(legs[:, 0], legs[:, 1]), 1e-9)
-        return _Path(hung, at, c, s, legs / size[:, None], size, share * self.tension[hung.span])
-
-    def _over(self, theta: Floats, xy: Floats, at: Floats, legs: Floats) -> list[int]:
-        """Numbers of the skin's nodes over which the line is drawn: the hull of what it would cut."""
-        assert self.skin is not None
-        _, _, span = self.skin
-        assert self.skin_hung is not None
-        q, _, _ = self._corners(theta, xy, self.skin_hung)
-        begin = np.concatenate([self.reel, at])[:-1]
-        size = np.maximum(np.hypot(legs[:, 0], legs[:, 1]), 1e-9)
-        unit = legs / size[:, None]
-        d = q - begin[span]
-        u = unit[span]
-        along = d[:, 0] * u[:, 0] + d[:, 1] * u[:, 1]
-        out = self.side * (d[:, 1] * u[:, 0] - d[:, 0] * u[:, 1])
-        cut = (out > 0) & (along > 0) & (along < size[span])
-        over: list[int] = []
-        for k in np.unique(span[cut]).tolist():
-            which = np.flatnonzero(cut & (span == k))
-            over += _hull(which, along[which], out[which], float(size[k]))
-        return over
-
-    def look(self, theta: Floats, share: float) -> _Look:
-        """The rod at these angles under a share of its load; energy in N mm."""
-        k = self.mesh.spring
+    def energy(self, theta: Floats, share: float = 1.0) -> float:
+        """Potential in N mm at these angles."""
         cos, sin = np.cos(theta), np.sin(theta)
-        turn = theta.copy()
-        turn[1:] -= theta[:-1]
-        energy = 0.5 * float(k @ turn**2)
-        if self.weight is not None:
-            lever, down = self.weight
-            energy -= share * float(lever @ (down[0] * cos + down[1] * sin))
-        if self.load.tension_n == 0:
-            return _Look(theta, cos, sin, turn, energy, None)
-        out = share * self.load.tension_n * self.pull
-        if not self.has_line:
-            energy -= float(self.mesh.ds @ (out[0] * cos + out[1] * sin))
-            return _Look(theta, cos, sin, turn, energy, None)
-        path = self._laid(theta, cos, sin, share)
-        energy += float(path.pull @ path.size) - float(out @ path.at[-1])
-        return _Look(theta, cos, sin, turn, energy, path)
+        return energy_of(
+            self.chain, theta, cos, sin, share, lay(self.chain, theta, cos, sin, share)
+        )
 
-    def slopes(self, at: _Look, share: float) -> tuple[Floats, Floats, Floats, Floats]:
-        """Gradient (n) and the Newton matrix: its diagonal (n), what stands beside it (n - 1), and the
-        rows (legs, n) whose squares are added."""
-        mesh, k = self.mesh, self.mesh.spring
-        moment = k * at.turn
-        gradient = moment.copy()
-        gradient[:-1] -= moment[1:]
-        diagonal = k.copy()
-        diagonal[:-1] += k[1:]
-        beside = -k[1:]
-        if self.weight is not None:
-            lever, down = self.weight
-            gradient -= share * lever * (-down[0] * at.sin + down[1] * at.cos)
-            diagonal += share * lever * (down[0] * at.cos + down[1] * at.sin)
-        if at.path is None:
-            if self.load.tension_n and not self.has_line:
-                pull = share * self.load.tension_n * self.pull
-                gradient -= mesh.ds * (-pull[0] * at.sin + pull[1] * at.cos)
-                diagonal += mesh.ds * (pull[0] * at.cos + pull[1] * at.sin)
-            return gradient, diagonal, beside, np.empty((0, self.n))
-        return self._with_line(at, at.path, share, gradient, diagonal, beside)
-
-    def _with_line(
-        self, look: _Look, path: _Path, share: float, gradient: Floats, diagonal: Floats, beside: Floats
-    ) -> tuple[Floats, Floats, Floats, Floats]:  # fmt: skip
-        mesh, n, hung = self.mesh, self.n, path.hung
-        h, ahead, half, ct, st = hung.height, hung.ahead, hung.half, path.cos, path.sin
-        # What the line does to each corner.
-        force = path.unit * path.pull[:, None]
-        g = np.zeros((hung.node.size, 2))
-        g[1 - self.first :] = force
-        g[: len(force) - self.first] -= force[self.first :]
-        g[-1] -= share * self.load.tension_n * self.pull
-        gx, gy = g[:, 0], g[:, 1]
-        beyond = np.zeros((2, n + 1))
-        # No two corners share a node but those at the clamp, which turn nothing.
-        beyond[:, hung.node] = g.T
-        bx, by = np.cumsum(beyond[:, :0:-1], axis=1)[:, ::-1]
-        gradient += mesh.ds * (by * look.cos - bx * look.sin)
-        diagonal -= mesh.ds * (bx * look.cos + by * look.sin)
-        # A corner stands off the axis and turns with the two elements that meet there.
-        up, on = h * ct + ahead * st, ahead * ct - h * st
-        sx, sy = -half * up, half * on
-        lift = gx * sx + gy * sy
-        gradient[hung.before] += lift
-        gradient[hung.after] += lift
-        arm = half * (-gx * on - gy * up) / 2
-        diagonal[hung.before] += arm
-        diagonal[hung.after] += arm
-        if hung.last.size:
-            diagonal[hung.last_before] += 2 * arm[hung.last]
-        beside = beside.copy()
-        beside[hung.inner_before] += arm[hung.inner]
-        # Each straight leg resists being turned, by its pull over its length.
-        stiff = np.sqrt(path.pull / path.size)
-        ax, ay = -path.unit[:, 1] * stiff, path.unit[:, 0] * stiff
-        rows = np.zeros((stiff.size, n))
-        of, element = hung.leg, hung.element
-        turns = mesh.ds * look.cos, mesh.ds * look.sin
-        rows[of, element] = ay[of] * turns[0][element] - ax[of] * turns[1][element]
-        much = ax * sx[hung.ends] + ay * sy[hung.ends]
-        rows[hung.leg_ends, hung.end_before] += much
-        rows[hung.leg_ends, hung.end_after] += much
-        n_starts = hung.leg_starts.size
-        much = ax[self.first :] * sx[:n_starts] + ay[self.first :] * sy[:n_starts]
-        rows[hung.leg_starts, hung.start_before] -= much
-        rows[hung.leg_starts, hung.start_after] -= much
-        return gradient, diagonal, beside, rows
+    def slopes(self, theta: Floats, share: float = 1.0) -> tuple[Floats, Floats, Floats, Floats]:
+        """Gradient (n) and Newton matrix at these angles, as :func:`chain.slopes` gives them."""
+        cos, sin = np.cos(theta), np.sin(theta)
+        return slopes(self.chain, theta, cos, sin, share, lay(self.chain, theta, cos, sin, share))
 
     def relax(self, theta: Floats, share: float) -> tuple[Floats, int, float] | None:
         """Newton's method with a safeguarded step; None when it does not come to rest."""
-        at = self.look(theta.copy(), share)
-        scale = self._scale(share)
-        for step in range(1, MOST_STEPS + 1):
-            gradient, diagonal, beside, rows = self.slopes(at, share)
-            residual = float(np.abs(gradient).max()) / scale
-            if residual < GRADIENT_OK:
-                return at.theta, step, residual
-            move = downhill(diagonal, beside, rows, gradient)
-            if move is None:
-                return None
-            size = float(np.abs(move).max())
-            stride = min(1.0, 0.7 / size) if size > 0.7 else 1.0
-            slope = float(gradient @ move)
-            for _ in range(30):
-                fresh = self.look(at.theta + stride * move, share)
-                if fresh.energy <= at.energy + 1e-4 * stride * slope + 1e-12 * abs(at.energy):
-                    break
-                stride /= 2
-            else:
-                return (at.theta, step, residual) if residual < 1e-6 else None
-            at = fresh
-        return None
+        scale = max(share * self.tension_scale, self.heavy_scale, 1e-9)
+        angle, steps, residual = relax(self.chain, np.ascontiguousarray(theta), share, scale)
+        return (angle, steps, residual) if steps else None
 
-    def _scale(self, share: float) -> float:
-        free = float(self.mesh.ds.sum())
-        heavy = 0.0 if self.weight is None else float(self.weight[0].sum())
-        return max(share * self.load.tension_n * free, heavy, 1e-9)
-
-    def path(self, theta: Floats) -> _Path:
+    def path(self, theta: Floats) -> Path:
         """The line under the whole load."""
-        return self._laid(theta, np.cos(theta), np.sin(theta), 1.0)
+        return lay(self.chain, theta, np.cos(theta), np.sin(theta), 1.0)
 
     def rub(self, theta: Floats) -> None:
         """Span tensions after capstan friction at every ring, from the fish inward; over the blank's
@@ -579,7 +362,7 @@ class _System:
         turns = _turns(path.unit, self.pull)
         tension = self.load.tension_n
         spans = self.tension.copy()
-        corner = np.flatnonzero(path.hung.ring >= 0)
+        corner = np.flatnonzero(path.ring >= 0)
         for ring in range(len(self.rod.rings) - 1, -1, -1):
             # Line is held at the reel and pulled at the fish: each ring takes its share.
             leg = int(corner[ring]) - (1 - self.first)
@@ -588,45 +371,30 @@ class _System:
             span = ring - 1 + self.first
             if span >= 0:
                 spans[span] = tension
-        self.tension = spans
+        self.chain = self.chain._replace(spans=spans)
 
     def result(self, theta: Floats, steps: int, residual: float) -> Bent:
         """Everything about the rod at these angles."""
         mesh = self.mesh
-        x, y, curvature = np.zeros((3, self.n + 1))
-        np.cumsum(np.cos(theta) * mesh.ds, out=x[1:])
-        np.cumsum(np.sin(theta) * mesh.ds, out=y[1:])
-        x += self.rod.clamp_mm
+        xy = nodes_at(self.chain, np.cos(theta), np.sin(theta))
+        x, y = np.ascontiguousarray(xy[:, 0]), np.ascontiguousarray(xy[:, 1])
+        curvature = np.zeros(self.n + 1)
         curvature[0] = theta[0]
         curvature[1:-1] = theta[1:] - theta[:-1]
         curvature[:-1] /= mesh.reach
-        if not self.has_line:
+        if not self.rod.rings:
             none = np.empty(0)
-            return Bent(mesh.station, x, y, theta, mesh.ds, curvature, np.empty((0, 2)), np.array([self.load.tension_n]), np.empty(0, int), none, np.empty(0, int), np.empty(0, int), steps, residual)  # fmt: skip
+            return Bent(mesh.station, x, y, theta, mesh.ds, mesh.radius, curvature, np.empty((0, 2)), np.array([self.load.tension_n]), np.empty(0, int), none, np.empty(0, int), np.empty(0, int), steps, residual)  # fmt: skip
         path = self.path(theta)
-        line = np.concatenate([self.reel, path.at])
-        tension = np.append(path.pull, self.load.tension_n)
-        corner = np.flatnonzero(path.hung.ring >= 0)
+        line = np.concatenate([self.chain.reel, path.at])
+        tension = np.append(path.tension, self.load.tension_n)
+        corner = np.flatnonzero(path.ring >= 0)
         turned = np.concatenate([np.zeros(1 - self.first), _turns(path.unit, self.pull)])
-        lying = np.flatnonzero(path.hung.ring < 0)
+        lying = np.flatnonzero(path.ring < 0)
         return Bent(
-            mesh.station, x, y, theta, mesh.ds, curvature, line, tension, corner + self.first,
-            turned[corner], lying + self.first, path.hung.node[lying], steps, residual,
+            mesh.station, x, y, theta, mesh.ds, mesh.radius, curvature, line, tension, corner + self.first,
+            turned[corner], lying + self.first, path.node[lying], steps, residual,
         )  # fmt: skip
-
-
-def _hull(which: Ints, along: Floats, out: Floats, size: float) -> list[int]:
-    """Of places a straight leg would cut, those a taut line rests on: the upper hull from end to end."""
-    kept: list[tuple[float, float, int]] = [(0.0, 0.0, -1)]
-    points = sorted(zip(along.tolist(), out.tolist(), which.tolist(), strict=True))
-    for x, y, k in [*points, (size, 0.0, -1)]:
-        while len(kept) > 1:
-            (x0, y0, _), (x1, y1, _) = kept[-2], kept[-1]
-            if (x1 - x0) * (y - y0) - (x - x0) * (y1 - y0) < 0:
-                break
-            kept.pop()
-        kept.append((x, y, k))
-    return [k for *_, k in kept if k >= 0]
 
 
 def turned_by(legs: Floats, pull: Floats) -> Floats:
