@@ -24,6 +24,7 @@ from wise_spool.core.document.guides import (
 from wise_spool.core.document.parts import Handle
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.layouts import (
+    _sharing,
     cut_shares,
     share_of_bend,
 )
@@ -148,6 +149,30 @@ class ShareOfBend(unittest.TestCase):
             self.assertLess(of.worst(mine), 1.02 * best)
             self.assertFalse(any(joint + 1e-6 < x < joint + 90 - 1e-6 for x in mine[:4]))
             self.assertTrue((np.diff(np.diff([0.0, *mine])) >= -1e-6).all())
+
+    def test_no_place_on_a_grid_shares_better_when_the_rod_is_bent_anew_for_each(self):
+        b = rod(n=4)
+        jointed = b.blank.model_copy(update={"joints": (Joint(station_mm=1000.0),)})
+        train = self.train(b.model_copy(update={"blank": jointed, "rule": "mm/1"}))
+        shared = share_of_bend(train, habits().share_q)
+        order = [g.id for g in train.guides.placed]
+
+        def sharing(at):
+            bent = third_load(train, train.dressed(at), None)
+            return _sharing(train, bent, order, train.fixed(), habits().share_q)
+
+        mine = sharing(shared.at)
+        best, tried = math.inf, 0
+        for four in itertools.combinations(np.arange(70.0, 1400.0, 30.0), 4):
+            places = [*four, 1400.0]
+            gaps = np.diff([0.0, *places])
+            on_joint = any(lo < x < hi for x, zones in zip(four, mine.zones, strict=False) for lo, hi in zones)  # fmt: skip
+            if not 65 <= gaps[0] <= 120 or (np.diff(gaps) < 0).any() or on_joint:
+                continue
+            at = {g: train.ring_mm - x for g, x in zip(order, places, strict=True)}
+            best, tried = min(best, sharing(at).worst(places)), tried + 1
+        self.assertGreater(tried, 300)
+        self.assertLess(mine.worst([train.ring_mm - shared.at[g] for g in order]), 1.02 * best)
 
     def test_a_jointed_rod_is_laid_out_without_a_finding_of_its_own(self):
         for joint in (700.0, 1000.0, 1350.0, 1700.0):
