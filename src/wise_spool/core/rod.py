@@ -193,12 +193,16 @@ class Rod:
     @derived
     def work(self) -> WorkPlan:
         """Operations in order, the order of assembly, the glue-up."""
-        return plan_work(self.build, self.handle_blank, self.fitted, self.handle, self.finish)
+        return plan_work(
+            self.build, self.handle_blank, self.fitted, self.handle, self.finish, self.record.bench
+        )
 
     @derived
     def cards(self) -> tuple[Card, ...]:
         """What is worked from at the bench, one card an operation."""
-        return cards_of(self.build, self.handle, self.guides, self.finish, self.work)
+        return cards_of(
+            self.build, self.handle, self.guides, self.finish, self.work, self.record.bench
+        )
 
     @derived
     def balance(self) -> BalancePlan | None:

@@ -1,16 +1,18 @@
-"""The bench in the log: clocks that were started there.
+"""The bench in the log: clocks that were started there, and what was done, seen and promised beside them.
 
 A clock is one thing said once: what it is of, what runs out, when it began. Whether it still runs follows
 from the moment it is asked. Said again with ``stopped_at`` it has stopped; struck, it never was.
+
+``of`` names an operation by its id, wherever it stands; empty is the rod as a whole.
 """
 
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 from typing import Annotated
 
 from pydantic import AwareDatetime, Field, StringConstraints
 
 from wise_spool.core.document.rows import Row
-from wise_spool.core.ground.fields import Words
+from wise_spool.core.ground.fields import Celsius, Grams, Note, StationMm, Words
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.refusals import NotNowError, RefusedError
 
@@ -42,10 +44,104 @@ class BenchClock(Row):
         return self.stopped_at is None and now < self.ends_at + timedelta(days=1)
 
 
+class Worked(Row):
+    """How long an operation (``id``) kept the hands, of what kind it is and what tool it was done with."""
+
+    kind: Words
+    tool: Words = ""
+    minutes: Annotated[float, Field(gt=0, le=24 * 60)]
+
+
+class Skipped(Row):
+    """An operation (``id``) that is left out, and why."""
+
+    why: Said
+
+
+class BenchNote(Row):
+    """Something noted; ``wrong`` when it is what went wrong. ``product`` is what it is about, when that is a
+    product, ``place_mm`` where on the rod."""
+
+    of: Words = ""
+    words: Annotated[Note, Field(min_length=1)]
+    wrong: bool = False
+    product: Words = ""
+    place_mm: StationMm | None = None
+
+
+class Picture(Row):
+    """A picture kept beside the rod under the name ``file``, what it shows, and where."""
+
+    of: Words = ""
+    words: Words = ""
+    place_mm: StationMm | None = None
+    file: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{64}$")]
+    width_px: Annotated[int, Field(gt=0, le=20_000)]
+    height_px: Annotated[int, Field(gt=0, le=20_000)]
+
+
+class Air(Row):
+    """How warm and damp the room was."""
+
+    temperature_c: Celsius
+    humidity_percent: Annotated[float, Field(ge=1, le=100)] | None = None
+    source: Words = ""
+
+
+class Timed(Row):
+    """How long something of a product truly took, at what warmth: pot life, set, recoat."""
+
+    product: Words
+    what: Said
+    minutes: Annotated[float, Field(gt=0, le=LONGEST_MIN)]
+    temperature_c: Celsius
+
+
+class FollowUp(Row):
+    """A question to ask of the rod on a later day: a product on trial, a joint that was mended."""
+
+    of: Words = ""
+    product: Words = ""
+    ask: Said
+    due_on: date
+
+
+class Answer(Row):
+    """What a follow-up (``id``) came to; ``held`` is None when that cannot be said."""
+
+    words: Note = ""
+    held: bool | None = None
+
+
+class FieldNote(Row):
+    """A day on the water: where, for what, how it was, and what the rod could not do."""
+
+    where: Words = ""
+    used_for: Words = ""
+    words: Note = ""
+    could_not: Words = ""
+
+
+class Weighed(Row):
+    """A part or the whole rod (``rod``) on the scale."""
+
+    mass_g: Grams
+
+
 class BenchDone(Frozen):
     """What happened at the bench beside the work itself."""
 
     clocks: tuple[BenchClock, ...] = ()
+    worked: tuple[Worked, ...] = ()
+    skipped: tuple[Skipped, ...] = ()
+    notes: tuple[BenchNote, ...] = ()
+    pictures: tuple[Picture, ...] = ()
+    airs: tuple[Air, ...] = ()
+    timed: tuple[Timed, ...] = ()
+    follow_ups: tuple[FollowUp, ...] = ()
+    answers: tuple[Answer, ...] = ()
+    field_notes: tuple[FieldNote, ...] = ()
+    weighed: tuple[Weighed, ...] = ()
 
 
 def ask_of_clock(clock: BenchClock, known: tuple[BenchClock, ...], now: datetime) -> None:

@@ -26,6 +26,7 @@ from wise_spool.core.document.parts import (
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.document.rows import RowId
 from wise_spool.core.document.spine import Spine, SpineMeasured, SpineWished
+from wise_spool.core.document.work import Work
 from wise_spool.core.ground.fields import Note
 from wise_spool.core.ground.findings import StageName
 from wise_spool.core.ground.frozen import Frozen
@@ -39,6 +40,7 @@ class Build(Heading):
     handle: Handle = Handle()
     guides: Guides = Guides()
     finish: Finish = Finish()
+    work: Work = Work()
     done: Annotated[tuple[StageName, ...], Field(max_length=5)] = ()
     habits: HabitsSaid = Field(default={})
     note: Note = ""

@@ -16,6 +16,7 @@ from wise_spool.core.document.finish import FinishWished
 from wise_spool.core.document.guides import GuidesWished
 from wise_spool.core.document.parts import HandleWished
 from wise_spool.core.document.spine import SpineWished
+from wise_spool.core.document.work import Work
 from wise_spool.core.ground.fields import Name, Note, Words
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.measures import MarkingRule
@@ -62,5 +63,6 @@ class Design(Heading):
     handle: HandleWished = HandleWished()
     guides: GuidesWished = GuidesWished()
     finish: FinishWished = FinishWished()
+    work: Work = Work()
     habits: HabitsSaid = Field(default={})
     note: Note = ""

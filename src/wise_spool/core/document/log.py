@@ -12,7 +12,20 @@ from typing import Annotated, Any, Literal, get_args
 
 from pydantic import AwareDatetime, Field, StringConstraints, model_validator
 
-from wise_spool.core.document.bench import BenchClock, BenchDone
+from wise_spool.core.document.bench import (
+    Air,
+    Answer,
+    BenchClock,
+    BenchDone,
+    BenchNote,
+    FieldNote,
+    FollowUp,
+    Picture,
+    Skipped,
+    Timed,
+    Weighed,
+    Worked,
+)
 from wise_spool.core.document.finish import CoatLaid, FinishDone
 from wise_spool.core.document.guides import GuideBuilt, GuidesDone, StaticTest, TestRow
 from wise_spool.core.document.parts import DryFit, HandleDone, PassMade
@@ -21,9 +34,17 @@ from wise_spool.core.ground.findings import STAGES, StageName
 from wise_spool.core.ground.frozen import Frozen
 
 EntryId = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9:_.-]{0,99}$")]
-Kind = Literal["ream", "dry_fit", "step", "coat", "built", "test_load_g", "test_row", "stage", "clock"]  # fmt: skip
+Kind = Literal[
+    "ream", "dry_fit", "step", "coat", "built", "test_load_g", "test_row", "stage", "clock", "worked", "skipped",
+    "note", "picture", "air", "timed", "follow_up", "answer", "field_note", "weighed",
+]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Subject = tuple[Kind, str]
+AT_THE_BENCH: dict[Kind, str] = {
+    "clock": "clocks", "worked": "worked", "skipped": "skipped", "note": "notes", "picture": "pictures", "air": "airs",
+    "timed": "timed", "follow_up": "follow_ups", "answer": "answers", "field_note": "field_notes", "weighed": "weighed",
+}  # fmt: skip
+"""The kinds that :class:`BenchDone` holds, and under what name."""
 
 
 class LogEntry(Frozen):
@@ -42,6 +63,16 @@ class LogEntry(Frozen):
     test_row: TestRow | None = None
     stage: StageName | None = None
     clock: BenchClock | None = None
+    worked: Worked | None = None
+    skipped: Skipped | None = None
+    note: BenchNote | None = None
+    picture: Picture | None = None
+    air: Air | None = None
+    timed: Timed | None = None
+    follow_up: FollowUp | None = None
+    answer: Answer | None = None
+    field_note: FieldNote | None = None
+    weighed: Weighed | None = None
     strikes: EntryId | None = None
 
     @model_validator(mode="after")
@@ -116,7 +147,8 @@ def subjects(record: Record) -> dict[Subject, Any]:
         say("test_load_g", [record.guides.static_test.load_g])
         say("test_row", record.guides.static_test.rows)
     say("stage", record.done)
-    say("clock", record.bench.clocks)
+    for kind, name in AT_THE_BENCH.items():
+        say(kind, getattr(record.bench, name))
     return said
 
 
@@ -135,7 +167,7 @@ def record_of(said: dict[Subject, Any]) -> Record:
             static_test=StaticTest(load_g=load[0], rows=of("test_row")) if load else None,
         ),
         finish=FinishDone(laid=of("coat")),
-        bench=BenchDone(clocks=of("clock")),
+        bench=BenchDone(**{name: of(kind) for kind, name in AT_THE_BENCH.items()}),
         done=tuple(s for s in STAGES if s in done),
     )
 

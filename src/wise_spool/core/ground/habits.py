@@ -45,6 +45,14 @@ HANDS_SPREAD, HANDS_SEAT, HANDS_WIPE, HANDS_ALIGN = (
 )
 
 
+OPERATION_MIN = {
+    "trim": 15.0, "spine": 20.0, "scuff": 10.0, "ream": 30.0, "arbor": 25.0, "join": 20.0, "part_finish": 30.0, "check": 5.0,
+    "test": 20.0, "guides": 240.0, "tip_top": 15.0, "line_up": 15.0, "cut_back": 20.0, "weigh": 5.0, "photograph": 20.0,
+    "hand_over": 30.0, "own": 15.0,
+}  # fmt: skip
+"""Minutes each kind of operation keeps the hands, where the plan does not work them out."""
+
+
 def _table(
     rows: Mapping[str, float],
     words: str,
@@ -853,6 +861,9 @@ class Habits(Frozen):
     )
     align_min: Table = _table(
         HANDS_ALIGN, "Minutes to align it", "min", 0, 30, "habit", "glue-too-long"
+    )
+    operation_min: Table = _table(
+        OPERATION_MIN, "Minutes at the bench, until your own are known", "min", 0.5, 1440, "habit"
     )
     reel_g: Table = _table(
         {"spinning": 260, "casting": 210, "trolling": 480, "fly": 150},

@@ -12,7 +12,8 @@ from wise_spool.core.ground.findings import Place, StageName
 from wise_spool.core.ground.frozen import Frozen
 
 OperationKind = Literal[
-    "trim", "spine", "scuff", "ream", "arbor", "join", "part_finish", "part", "check", "guides", "tip_top", "coat",
+    "trim", "spine", "scuff", "ream", "arbor", "join", "part_finish", "part", "check", "test", "guides", "tip_top",
+    "line_up", "coat", "cut_back", "weigh", "photograph", "hand_over", "own",
 ]  # fmt: skip
 Resource = Literal["person", "dryer", "wrapper", "lathe", "lamp"]
 Enters = Literal["tip", "butt"]
@@ -46,7 +47,8 @@ class Operation(Frozen):
 
     ``hands_min`` is how long it takes a person, None while nobody has said;
     ``done_at`` is when the log says it was done, None while it is open or the
-    moment was not noted. ``rank`` orders what nothing else does.
+    moment was not noted; ``skipped`` is why it is left out, which lets what comes after it begin.
+    ``rank`` orders what nothing else does. ``minutes_by`` names the habit that ``hands_min`` is from.
     """
 
     id: str
@@ -59,6 +61,7 @@ class Operation(Frozen):
     enters: Enters | None = None
     irreversible: bool = False
     hands_min: float | None = None
+    minutes_by: str = ""
     wait: Wait | None = None
     needs: tuple[Need, ...] = ()
     resources: tuple[Resource, ...] = ("person",)
@@ -66,5 +69,6 @@ class Operation(Frozen):
     after: tuple[Before, ...] = ()
     open_before: tuple[str, ...] = ()
     done: bool = False
+    skipped: str = ""
     done_at: datetime | None = None
     out_of_turn: bool = False

@@ -5,14 +5,16 @@ A card says what the plan says, in the order hands need it; nothing is decided h
 """
 
 from collections.abc import Callable
+from typing import Any, Literal
 
+from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.findings import Place, StageName
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.measures import format_diameter, format_length
 from wise_spool.core.ground.operations import Need, Operation, OperationKind
-from wise_spool.core.ground.units import format_volume
+from wise_spool.core.ground.units import format_volume, format_weight
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.work.glue_up import GlueMix
@@ -36,10 +38,24 @@ class CardMix(Frozen):
     starts: tuple[CardClock, ...]
 
 
+class CardAsk(Frozen):
+    """A measure that a card asks for. It goes to the log as ``entry`` with the number put in at ``into``
+    (kind, field); ``home`` is the word for nought, where nought has one."""
+
+    words: str
+    unit: Literal["mm", "g"]
+    entry: dict[str, dict[str, Any]]
+    into: tuple[str, str]
+    most: float
+    home: str = ""
+    said: float | None = None
+
+
 class Card(Frozen):
     """One operation as it is worked from. ``figure`` is the number that matters and ``figure_says`` what it
     is; ``waits_for`` says what is still open before it, empty when it may be done now. ``mixes``
-    are those whose first joint is made on it."""
+    are those whose first joint is made on it. ``skipped`` is why it is left out; ``minutes_by`` the
+    habit its minutes are from."""
 
     id: str
     kind: OperationKind
@@ -52,9 +68,13 @@ class Card(Frozen):
     caution: str
     place: Place | None
     minutes: float | None
+    minutes_by: str
+    tool: str
     done: bool
+    skipped: str
     waits_for: str
     mixes: tuple[CardMix, ...]
+    asks: tuple[CardAsk, ...]
 
 
 Said = tuple[str, str, list[str]]
@@ -62,7 +82,12 @@ Said = tuple[str, str, list[str]]
 
 
 def cards_of(
-    build: Build, handle: HandlePlan, guides: GuidesPlan, finish: FinishPlan, work: WorkPlan
+    build: Build,
+    handle: HandlePlan,
+    guides: GuidesPlan,
+    finish: FinishPlan,
+    work: WorkPlan,
+    bench: BenchDone,
 ) -> tuple[Card, ...]:
     """A card for every operation, in their order."""
     words = {o.id: o.words for o in work.operations}
@@ -73,6 +98,10 @@ def cards_of(
         "guides": lambda o: _guides(build, guides),
         "coat": lambda o: _coat(o, build, finish),
         "scuff": lambda o: _scuff(build, work),
+        "test": lambda o: _test(build),
+        "line_up": lambda o: _line_up(),
+        "cut_back": lambda o: _cut_back(),
+        "hand_over": lambda o: _hand_over(build),
     }
     out = []
     for o in work.operations:
@@ -80,7 +109,8 @@ def cards_of(
         out.append(
             Card(
                 id=o.id, kind=o.kind, stage=o.stage, title=o.words, figure=figure, figure_says=figure_says, cues=tuple(cues),
-                needs=o.needs, caution=o.caution or "", place=o.place, minutes=o.hands_min, done=o.done,
+                needs=o.needs, caution=o.caution or "", place=o.place, minutes=o.hands_min, minutes_by=o.minutes_by,
+                tool=o.needs[0].what if o.needs else "", done=o.done, skipped=o.skipped, asks=_asks(o, build, handle, bench),
                 waits_for=words.get(o.open_before[0], "") if o.open_before and not o.done else "", mixes=_mixes(o, work),
             )
         )  # fmt: skip
@@ -162,6 +192,49 @@ def _coat(o: Operation, build: Build, finish: FinishPlan) -> Said:
         f"to mix{times}",
         cues,
     )
+
+
+def _test(build: Build) -> Said:
+    load = build.guides.bend.load_g
+    cues = ["Tape every guide on by both feet, thread the line.", "Hang the weight, look along the line from the side.", "Where it touches the blank or lifts off a ring, note that guide under Static test."]  # fmt: skip
+    return format_weight(load), "to hang from the line", cues
+
+
+def _line_up() -> Said:
+    cues = ["Sight through the stripper at the tip-top, an eye's width to either side.", "Nudge feet, not rings; come back to it with rested eyes.", "Turn the rod round and sight from the tip."]  # fmt: skip
+    return "", "", cues
+
+
+def _cut_back() -> Said:
+    cues = ["Rake a light along every wrap: hairs, dust, feet that show through, bumps.", "Cut back what stands up, no deeper than the coat; no thread may show its fibres.", "Wipe it clean and let it dry before the next coat."]  # fmt: skip
+    return "", "", cues
+
+
+def _hand_over(build: Build) -> Said:
+    whom = f"For {build.client}." if build.client else ""
+    cues = [w for w in (whom, "Say when the finish is hard: no tube, no heat, no strain before.", "Show how it is put together and how it is carried.") if w]  # fmt: skip
+    return "", "", cues
+
+
+def _asks(o: Operation, build: Build, handle: HandlePlan, bench: BenchDone) -> tuple[CardAsk, ...]:
+    if o.kind == "weigh":
+        said = next((w.mass_g for w in bench.weighed if w.id == "rod"), None)
+        return (CardAsk(words="The rod weighs", unit="g", entry={"weighed": {"id": "rod"}}, into=("weighed", "mass_g"), most=2000, said=said),)  # fmt: skip
+    placed = next((p for p in handle.parts if p.id == o.part_id), None)
+    part = next((p for p in build.handle.parts if p.id == o.part_id), None)
+    if o.kind != "ream" or placed is None or part is None:
+        return ()
+    tried = [t.short_mm for t in build.handle.dry_fits if t.part_id == part.id]
+    fit = {
+        "part_id": part.id, "passes": placed.passes_made, "bore_butt_mm": part.bore_butt_mm, "bore_tip_mm": part.bore_tip_mm,
+        "mark_mm": placed.mark_mm,
+    }  # fmt: skip
+    return (
+        CardAsk(
+            words="It stops short of its mark by", unit="mm", entry={"dry_fit": fit}, into=("dry_fit", "short_mm"), most=600,
+            home="It came home", said=tried[-1] if tried else None,
+        ),
+    )  # fmt: skip
 
 
 def _scuff(build: Build, work: WorkPlan) -> Said:

@@ -7,7 +7,7 @@ order is a path through it, or two parts that each want to be first are named.
 Method page: ``docs/methods/order.md``.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from contextlib import suppress
 from graphlib import CycleError, TopologicalSorter
 
@@ -16,6 +16,7 @@ import numpy as np
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import AssemblySchool, HandleWished
+from wise_spool.core.document.work import Ahead
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.operations import Before, Need, Operation
@@ -49,13 +50,15 @@ ASSEMBLY_WORDS: dict[AssemblySchool, str] = {
 
 
 class OrderPlan(Frozen):
-    """Operations up to the guides, in order. ``vent`` is why a vent is needed, None when it is not."""
+    """Operations up to the guides, in order. ``vent`` is why a vent is needed, None when it is not;
+    ``against`` says which of the builder's own wishes nothing can follow, and why."""
 
     school: AssemblySchool
     steps: tuple[Operation, ...]
     contradictions: tuple[Contradiction, ...]
     vent: str | None
     sub_assembly: tuple[str, ...]
+    against: tuple[str, ...]
 
 
 def plan_order(
@@ -64,6 +67,7 @@ def plan_order(
     placed: Iterable[Placed],
     others: Iterable[Operation] = (),
     prouds: Sequence[Proud] = (),
+    skipped: Mapping[str, str] | None = None,
 ) -> OrderPlan:
     """An order of work for the school, or what contradicts it; ``others`` are the operations of the
     other rooms, ordered along, ``prouds`` what stands in the way of all that passes it."""
@@ -92,7 +96,8 @@ def plan_order(
             )
         )
     contradictions += strays(everything)
-    ordered, stuck = in_order(operations, firsts, set(build.handle.steps_done))
+    done = set(build.handle.steps_done)
+    ordered, stuck, against = in_order(operations, firsts, done, build.work.ahead, skipped)
     contradictions += _circles(ordered, stuck, bodies)
     return OrderPlan(
         school=build.handle.assembly,
@@ -100,6 +105,7 @@ def plan_order(
         contradictions=tuple(contradictions),
         vent=_vent(build, bodies, ordered),
         sub_assembly=joined,
+        against=against,
     )
 
 
@@ -130,13 +136,19 @@ def _bodies(parts: list[Placed], joined: tuple[str, ...]) -> list[Placed]:
 
 
 def in_order(
-    operations: Iterable[Operation], firsts: Iterable[tuple[str, str, str]], done: set[str]
-) -> tuple[list[Operation], list[str]]:
-    """Operations in an order that keeps who comes first, the lowest rank that is free each time; and
-    the ids caught in a circle, which come last.
+    operations: Iterable[Operation],
+    firsts: Iterable[tuple[str, str, str]],
+    done: set[str],
+    ahead: Iterable[Ahead] = (),
+    skipped: Mapping[str, str] | None = None,
+) -> tuple[list[Operation], list[str], tuple[str, ...]]:
+    """Operations in an order that keeps who comes first, the lowest rank that is free each time; the
+    ids caught in a circle, which come last; and which wishes ``ahead`` nothing can follow.
 
     ``firsts`` are (earlier, later, why); what names an operation that is not there is no constraint.
+    ``skipped`` are ids that are left out, with the reason: what comes after them need not wait.
     """
+    left_out = dict(skipped or {})
     by_id = {o.id: o for o in operations}
     before: dict[str, dict[str, str]] = {i: {} for i in by_id}
     for o in by_id.values():
@@ -146,6 +158,7 @@ def in_order(
     for earlier, later, why in firsts:
         if earlier in by_id and later in by_id and earlier != later:
             before[later].setdefault(earlier, why)
+    against = _wished(ahead, by_id, before)
     order, stuck = _sorted(by_id, before)
     finished = {i for i, o in by_id.items() if i in done or o.done}
 
@@ -155,18 +168,51 @@ def in_order(
     out = []
     for i in (*order, *stuck):
         needs = sorted(before[i], key=placed)
-        waiting = tuple(n for n in needs if n not in finished)
+        waiting = tuple(n for n in needs if n not in finished and n not in left_out)
         out.append(
             by_id[i].model_copy(
                 update={
                     "after": tuple(Before(id=n, why=before[i][n]) for n in needs),
                     "open_before": waiting,
                     "done": i in finished,
+                    "skipped": "" if i in finished else left_out.get(i, ""),
                     "out_of_turn": i in finished and bool(waiting),
                 }
             )
         )
-    return out, stuck
+    return out, stuck, against
+
+
+def _wished(
+    ahead: Iterable[Ahead], by_id: dict[str, Operation], before: dict[str, dict[str, str]]
+) -> tuple[str, ...]:
+    """Lay the builder's wishes into who comes first; those that go against what must be are named."""
+    against = []
+    for wish in ahead:
+        if wish.earlier not in by_id or wish.later not in by_id or wish.earlier == wish.later:
+            continue
+        why = _why_after(wish.earlier, wish.later, before)
+        if why is None:
+            before[wish.later].setdefault(wish.earlier, "you want it first")
+        else:
+            against.append(
+                f"“{by_id[wish.earlier].words}” cannot come before “{by_id[wish.later].words}”: {why}."
+            )
+    return tuple(against)
+
+
+def _why_after(this: str, that: str, before: dict[str, dict[str, str]]) -> str | None:
+    """Why ``this`` must come after ``that``, by way of whatever lies between; None when it need not."""
+    seen, open_ = {this}, [(this, "")]
+    while open_:
+        here, why = open_.pop()
+        for earlier, because in before[here].items():
+            if earlier == that:
+                return why or because
+            if earlier not in seen:
+                seen.add(earlier)
+                open_.append((earlier, why or because))
+    return None
 
 
 def _sorted(

@@ -8,10 +8,12 @@ from collections.abc import Sequence
 
 from wise_spool.core.blank.operations import blank_operations
 from wise_spool.core.blank.working import WorkingBlank
+from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.finish.operations import finish_operations
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.operations import Operation
 from wise_spool.core.guides.operations import guide_operations
 from wise_spool.core.handle.arbors import FILLERS
@@ -21,16 +23,19 @@ from wise_spool.core.handle.fitting import is_filled
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.spine.operations import spine_operations
 from wise_spool.core.work.glue_up import Gap, GlueUpPlan, plan_glue_up
+from wise_spool.core.work.later import later_operations, own_operations
 from wise_spool.core.work.order import OrderPlan, in_order, plan_order
 from wise_spool.core.work.passing import Placed, Proud
 
 
 class WorkPlan(Frozen):
-    """Everything to be done at the bench, in order; assembly and glue-up are views of it."""
+    """Everything to be done at the bench, in order; assembly and glue-up are views of it. ``against`` says
+    which of the builder's wishes for the order nothing can follow."""
 
     operations: tuple[Operation, ...]
     order: OrderPlan
     glue_up: GlueUpPlan
+    against: tuple[str, ...]
 
 
 def plan_work(
@@ -39,16 +44,20 @@ def plan_work(
     fitted: tuple[Fitted, ...],
     handle: HandlePlan,
     finish: FinishPlan,
+    bench: BenchDone | None = None,
 ) -> WorkPlan:
     """Gather the rooms' operations and order them; mix for the joints in the order they go on."""
+    bench = bench or BenchDone()
+    skipped = {s.id: s.why for s in bench.skipped}
     rooms = [*blank_operations(build), *spine_operations(build), *guide_operations(build)]
-    order = plan_order(
-        build, work, [_for_order(build, f) for f in fitted], rooms, _prouds(build, handle)
-    )
+    placed = [_for_order(build, f) for f in fitted]
+    order = plan_order(build, work, placed, rooms, _prouds(build, handle), skipped)
     coats = finish_operations(build, finish)
-    done = {o.id for o in order.steps if o.done}
+    done = {*build.handle.steps_done, *(o.id for o in order.steps if o.done)}
     late = _before_the_ferrule(build, [o.id for o in coats])
-    operations, _ = in_order([*order.steps, *coats], late, done)
+    known = [*order.steps, *coats, *later_operations(build, bench)]
+    known = [_timed(o) for o in (*known, *own_operations(build, known))]
+    operations, _, against = in_order(known, late, done, build.work.ahead, skipped)
     glued: list[str] = []
     for o in order.steps:
         if o.kind == "part" and o.part_id:
@@ -57,7 +66,17 @@ def plan_work(
         operations=tuple(operations),
         order=order,
         glue_up=plan_glue_up(build, _gaps(build, fitted, work, handle), glued),
+        against=against,
     )
+
+
+def _timed(o: Operation) -> Operation:
+    """With the minutes its kind takes by habit, when the plan has not worked them out."""
+    by_kind = habits().operation_min
+    if o.hands_min is not None or o.kind not in by_kind:
+        return o
+    of = {"hands_min": by_kind[o.kind], "minutes_by": f"operation_min.{o.kind}"}
+    return o.model_copy(update=of)
 
 
 def _before_the_ferrule(build: Build, coats: Sequence[str]) -> list[tuple[str, str, str]]:

@@ -1,0 +1,76 @@
+"""What is done beside glueing, wrapping and coating: line-up, cutting back, test, scale, pictures, hand-over;
+and the builder's own steps."""
+
+from collections.abc import Sequence
+
+from wise_spool.core.document.bench import BenchDone
+from wise_spool.core.document.build import Build
+from wise_spool.core.ground.findings import StageName
+from wise_spool.core.ground.operations import Before, Need, Operation
+
+BENDING = (
+    "Bending a rod: tip guarded, face out of line, people clear; never past the maker's limit."
+)
+CUTTING_BACK = (
+    "Wet, with a mask: finish dust is sharp and sensitises. Blade away from fingers and thread."
+)
+FIRST_OF: dict[StageName, tuple[float, float]] = {
+    "blank": (0, 0.5), "spine": (0, 1.5), "handle": (0, 4.0), "guides": (2.9, 0), "finish": (4.5, 0),
+}  # fmt: skip
+
+
+def later_operations(build: Build, bench: BenchDone) -> list[Operation]:
+    """From the static test to the hand-over; nothing for a rod without guides."""
+    if not build.guides.train:
+        return []
+    coats = max(build.finish.coats, len(build.finish.laid))
+    laid = len(build.finish.laid)
+    last = Before(id=f"coat:{coats}", why="the last coat first")
+    out = [
+        Operation(
+            id="test", kind="test", stage="guides", words="Hang the test weight with the guides taped on", rank=(2.9, 1),
+            needs=(Need(what="test weight"), Need(what="tape round every foot")), done=build.guides.static_test is not None,
+            after=(Before(id="spine", why="the guides stand on its line"),), caution=BENDING,
+        ),
+        Operation(
+            id="line_up", kind="line_up", stage="guides", words="Look along the rod and bring the guides into line", rank=(4, 0),
+            after=(Before(id="guides", why="they are nudged on their thread"), Before(id="tip_top", why="it is the far sight")),
+        ),
+    ]  # fmt: skip
+    out += [
+        Operation(
+            id=f"cut_back:{n}", kind="cut_back", stage="finish", words=f"Look for hairs and bumps, and cut back before coat {n}",
+            rank=(5, n - 0.5), needs=(Need(what="fine abrasive, wet"), Need(what="new blade")), done=n <= laid,
+            after=(Before(id=f"coat:{n - 1}", why="it is that coat that is cut"),), caution=CUTTING_BACK,
+        )
+        for n in range(2, coats + 1)
+    ]  # fmt: skip
+    out += [
+        Operation(
+            id="weigh", kind="weigh", stage="finish", words="Weigh the finished rod", rank=(7, 0), after=(last,),
+            needs=(Need(what="scale"),), done=any(w.id == "rod" for w in bench.weighed),
+        ),
+        Operation(id="photograph", kind="photograph", stage="finish", words="Photograph the finished rod", rank=(7, 1), after=(last,)),
+        Operation(
+            id="hand_over", kind="hand_over", stage="finish", words="Hand the rod over", rank=(8, 0), irreversible=True,
+            after=(last, Before(id="line_up", why="nothing leaves the bench out of line")),
+            caution="Carbon carries current: say that it keeps away from power lines and thunder.",
+        ),
+    ]  # fmt: skip
+    return out
+
+
+def own_operations(build: Build, known: Sequence[Operation]) -> list[Operation]:
+    """The builder's own steps, each after the operation it was put behind."""
+    rank = {o.id: o.rank for o in known}
+    out: list[Operation] = []
+    for n, step in enumerate(build.work.own):
+        after = (Before(id=step.after, why="it was put behind it"),) if step.after in rank else ()
+        behind = rank.get(step.after, FIRST_OF[step.stage])
+        made = Operation(
+            id=f"own:{step.id}", kind="own", stage=step.stage, words=step.words, rank=(*behind, 0.5 + n / 100), after=after,
+            hands_min=step.minutes, caution=step.caution or None,
+        )  # fmt: skip
+        rank[made.id] = made.rank
+        out.append(made)
+    return out
