@@ -19,19 +19,21 @@ from wise_spool.api.routes import (
     clocks,
     devices,
     habits,
+    logbook,
     rack,
     reading,
     sheets,
     shelf,
     trainer,
 )
+from wise_spool.exchange.pictures import LARGEST_BYTES
 from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore
 
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 ROUTES = (
     rack.routes, builds.routes, builds.trying, sheets.routes, reading.routes, bends.routes, shelf.routes,
-    trainer.routes, devices.routes, habits.routes, clocks.routes,
+    trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes,
 )  # fmt: skip
 
 
@@ -41,7 +43,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     logs.set_up()
     app.state.shop = Shop.over(store, settings, shop)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=5)
-    app.add_middleware(LargestBody, most=settings.largest_upload_bytes)
+    app.add_middleware(LargestBody, most=settings.largest_upload_bytes, pictures=LARGEST_BYTES)
     app.add_middleware(SameOrigin, hosts=(settings.host, *settings.names))
     problems.install(app)
     app.get("/api/health")(health)

@@ -23,6 +23,7 @@ from wise_spool.settings import ROOT, Settings
 from wise_spool.store.bench import ShopBench
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.habits import ShopHabits
+from wise_spool.store.logbook import Logbook
 from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import Shelf
 from wise_spool.store.trainer import TrainerRounds
@@ -75,6 +76,7 @@ class Shop:
     trainer: TrainerRounds
     habits: ShopHabits
     instruments: ShopBench
+    logbook: Logbook
     bell: Bell = field(default_factory=Bell)
     bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
@@ -89,7 +91,7 @@ class Shop:
         """The shop over one database."""
         shop = cls(
             name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
-            ShopBench(builds, practice=name == DEMO),
+            ShopBench(builds, practice=name == DEMO), Logbook(builds),
         )  # fmt: skip
         builds.changed = shop.bell.ring
         return shop

@@ -8,18 +8,21 @@ from wise_spool.api.problems import Problem, answer
 
 
 class LargestBody:
-    """ASGI middleware: answer 413 to a body over ``most`` bytes, whatever its header claims."""
+    """ASGI middleware: answer 413 to a body over ``most`` bytes, or ``pictures`` where those are sent,
+    whatever its header claims."""
 
-    def __init__(self, app: ASGIApp, most: int) -> None:
-        self.app, self.most = app, most
+    def __init__(self, app: ASGIApp, most: int, pictures: int) -> None:
+        self.app, self.most, self.pictures = app, most, pictures
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http" or scope["method"] in ("GET", "HEAD"):
             await self.app(scope, receive, send)
             return
+        picture = scope["path"].endswith("/pictures")
+        most = self.pictures if picture else self.most
         claimed = dict(scope["headers"]).get(b"content-length", b"0")
-        if claimed.isdigit() and int(claimed) > self.most:
-            await self._refuse(scope, receive, send)
+        if claimed.isdigit() and int(claimed) > most:
+            await self._refuse(most, scope, receive, send)
             return
         body: list[Message] = []
         size, more = 0, True
@@ -27,8 +30,8 @@ class LargestBody:
             message = await receive()
             size += len(message.get("body", b""))
             more = message["type"] == "http.request" and message.get("more_body", False)
-            if size > self.most:
-                await self._refuse(scope, receive, send)
+            if size > most:
+                await self._refuse(most, scope, receive, send)
                 return
             body.append(message)
 
@@ -37,11 +40,13 @@ class LargestBody:
 
         await self.app(scope, replay, send)
 
-    async def _refuse(self, scope: Scope, receive: Receive, send: Send) -> None:
-        detail = (
-            f"That is larger than {self.most / 1e6:g} MB; a build file is well under one. "
-            "Nothing was changed."
+    async def _refuse(self, most: int, scope: Scope, receive: Receive, send: Send) -> None:
+        usual = (
+            "have the phone make the picture smaller"
+            if most == self.pictures
+            else "a build file is well under one"
         )
+        detail = f"That is larger than {most / 1e6:g} MB; {usual}. Nothing was changed."
         problem = Problem(title="Too large", status=413, detail=detail)
         await answer(problem)(scope, receive, send)
 

@@ -124,3 +124,14 @@ class TrainerRow(SQLModel, table=True):
         default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
     )
     answered_at: datetime | None = Field(default=None, sa_column=Column(DateTime(timezone=True)))
+
+
+class PictureRow(SQLModel, table=True):
+    """One picture, named by its bytes; kept in the database, so that every backup holds it."""
+
+    __tablename__ = "picture"
+
+    file: str = Field(primary_key=True)
+    content: bytes
+    thumb: bytes
+    kept_at: datetime = Field(default_factory=now, sa_column=_moment())

@@ -1,6 +1,7 @@
 """Routes of one rod: as it stands, its changes, undo and history, its batch, its file."""
 
 import uuid
+from datetime import UTC, datetime
 
 from fastapi import APIRouter
 from fastapi.responses import Response
@@ -9,6 +10,7 @@ from wise_spool.api import models as m
 from wise_spool.api.deps import Client, InShop, Shop
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import field_problems
+from wise_spool.core.document.bench import ask_of_time
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.document.records import Records
@@ -60,6 +62,9 @@ def add_to_log(
     build_id: uuid.UUID, sent: m.LogSent, shop: InShop, client: Client = ""
 ) -> m.BuildState:
     """Add entries to the log; what is there already adds nothing."""
+    now = datetime.now(UTC)
+    for entry in sent.entries:
+        ask_of_time(entry.at, now)
     return as_state(shop, shop.builds.log(build_id, sent.entries, client))
 
 

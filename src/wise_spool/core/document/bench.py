@@ -144,6 +144,15 @@ class BenchDone(Frozen):
     weighed: tuple[Weighed, ...] = ()
 
 
+def ask_of_time(at: datetime, now: datetime) -> None:
+    """Raise when something is said to have been done in the future."""
+    ahead = (at - now).total_seconds() / 60
+    if ahead > AHEAD_MIN:
+        raise RefusedError(
+            f"That would be done {ahead:.0f} min from now: is the date and time of this device right?"
+        )
+
+
 def ask_of_clock(clock: BenchClock, known: tuple[BenchClock, ...], now: datetime) -> None:
     """Raise when a clock cannot be started so: one in the future, or one that runs already."""
     ahead = (clock.started_at - now).total_seconds() / 60

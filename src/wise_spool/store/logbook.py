@@ -1,0 +1,126 @@
+"""The logbook: what every rod's log says, newest first, sought and turned page by page; and its pictures."""
+
+import uuid
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from sqlalchemy import Text, cast, or_, tuple_
+from sqlalchemy.dialects.postgresql import array, insert
+from sqlmodel import Session, col, select
+
+from wise_spool.core.document.log import KINDS, Kind, LogEntry
+from wise_spool.core.ground.refusals import NotThereError
+from wise_spool.store.builds import BuildStore
+from wise_spool.store.tables import BuildRow, LogRow, PictureRow, RevisionRow, now
+
+
+@dataclass(frozen=True)
+class Line:
+    """One line of the logbook; ``struck`` when it was taken back."""
+
+    build_id: uuid.UUID
+    rod: str
+    entry: LogEntry
+    struck: bool
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """Which lines are looked for; what is None or empty is not asked about."""
+
+    rod: uuid.UUID | None = None
+    kinds: tuple[Kind, ...] = ()
+    text: str = ""
+    of: str = ""
+    before: tuple[datetime, str] | None = None
+
+
+class Logbook:
+    """Every rod's log as one book."""
+
+    def __init__(self, builds: BuildStore) -> None:
+        self.engine = builds.engine
+
+    def page(self, wanted: Wanted, most: int = 50) -> list[Line]:
+        """The newest lines that fit, from before ``before`` on."""
+        entry = col(LogRow.entry)
+        asked = select(LogRow).where(entry["strikes"].is_(None))
+        if wanted.rod is not None:
+            asked = asked.where(LogRow.build_id == wanted.rod)
+        if wanted.kinds:
+            asked = asked.where(entry.op("?|")(array(list(wanted.kinds))))
+        if wanted.of:
+            asked = asked.where(or_(*(entry[k]["of"].astext == wanted.of for k in ("note", "picture", "follow_up", "clock")), *(entry[k]["id"].astext == wanted.of for k in ("worked", "skipped")), entry["step"].astext == wanted.of))  # fmt: skip
+        for word in wanted.text.split():
+            asked = asked.where(cast(entry, Text).icontains(word, autoescape=True))
+        if wanted.before is not None:
+            asked = asked.where(tuple_(col(LogRow.at), col(LogRow.id)) < wanted.before)
+        with Session(self.engine) as session:
+            rows = session.exec(asked.order_by(col(LogRow.at).desc(), col(LogRow.id).desc()).limit(most)).all()  # fmt: skip
+            names, struck = _names(session, rows), _struck(session, rows)
+            return [
+                Line(r.build_id, names.get(r.build_id, ""), LogEntry.model_validate(r.entry), (r.build_id, r.id) in struck)
+                for r in rows
+            ]  # fmt: skip
+
+    def keep(self, file: str, content: bytes, thumb: bytes) -> None:
+        """Keep a picture under the name its bytes give it; the same one twice is kept once."""
+        row = {"file": file, "content": content, "thumb": thumb, "kept_at": now()}
+        with Session(self.engine) as session, session.begin():
+            session.execute(insert(PictureRow).values(**row).on_conflict_do_nothing())
+
+    def picture(self, file: str, *, small: bool = False) -> bytes:
+        """The bytes of a kept picture. Raises :class:`NotThereError`."""
+        column = col(PictureRow.thumb) if small else col(PictureRow.content)
+        with Session(self.engine) as session:
+            found = session.exec(select(column).where(PictureRow.file == file)).first()
+        if found is None:
+            raise NotThereError("That picture is not kept here.")
+        return bytes(found)
+
+    def said(self, *kinds: Kind) -> Iterator[tuple[uuid.UUID, LogEntry]]:
+        """Every entry of these kinds, over all rods, oldest first, struck ones left out."""
+        entry = col(LogRow.entry)
+        with Session(self.engine) as session:
+            rows = session.exec(select(LogRow).where(entry.op("?|")(array(list(kinds)))).order_by(col(LogRow.at), col(LogRow.id))).all()  # fmt: skip
+            struck = _struck(session, rows)
+        for row in rows:
+            if (row.build_id, row.id) not in struck:
+                yield row.build_id, LogEntry.model_validate(row.entry)
+
+
+def _names(session: Session, rows: Sequence[LogRow]) -> dict[uuid.UUID, str]:
+    ids = {r.build_id for r in rows}
+    if not ids:
+        return {}
+    found = session.exec(
+        select(BuildRow.id, col(RevisionRow.design)["name"].astext)
+        .join(RevisionRow, (col(RevisionRow.build_id) == col(BuildRow.id)) & (col(RevisionRow.number) == col(BuildRow.head)))
+        .where(col(BuildRow.id).in_(ids))
+    ).all()  # fmt: skip
+    return dict(found)
+
+
+def _struck(session: Session, rows: Sequence[LogRow]) -> set[tuple[uuid.UUID, str]]:
+    """Those of these rows that something strikes that is not itself struck."""
+    ids = {r.build_id for r in rows}
+    if not ids:
+        return set()
+    strikes = session.exec(
+        select(LogRow.build_id, LogRow.id, col(LogRow.entry)["strikes"].astext)
+        .where(col(LogRow.build_id).in_(ids), col(LogRow.entry).op("?")("strikes"))
+    ).all()  # fmt: skip
+    by: dict[tuple[uuid.UUID, str], list[str]] = {}
+    for build_id, entry_id, what in strikes:
+        by.setdefault((build_id, what), []).append(entry_id)
+
+    def stands(build_id: uuid.UUID, entry_id: str, deep: int = 0) -> bool:
+        return deep > 50 or not any(stands(build_id, s, deep + 1) for s in by.get((build_id, entry_id), ()))  # fmt: skip
+
+    return {(r.build_id, r.id) for r in rows if not stands(r.build_id, r.id)}
+
+
+def kinds_named(names: str) -> tuple[Kind, ...]:
+    """Kinds by their names, parted by commas; names no kind has are left out."""
+    return tuple(k for k in KINDS if k in names.split(","))
