@@ -14,6 +14,9 @@ const BuildView = lazy(async () => ({ default: (await import("./rod/BuildView"))
 const BenchView = lazy(async () => ({ default: (await import("./bench/BenchView")).BenchView }));
 const SheetView = lazy(async () => ({ default: (await import("./sheet/SheetView")).SheetView }));
 const ShelfView = lazy(async () => ({ default: (await import("./shelf/ShelfView")).ShelfView }));
+const LogbookView = lazy(async () => ({
+  default: (await import("./logbook/LogbookView")).LogbookView,
+}));
 const HabitsView = lazy(async () => ({ default: (await import("./shop/HabitsView")).HabitsView }));
 const WordsView = lazy(async () => ({ default: (await import("./words/WordsView")).WordsView }));
 const TrainerView = lazy(async () => ({
@@ -55,6 +58,18 @@ function Views() {
           {({ id }) => (
             <Guard what="The bench" of={id}>
               <BenchView key={id} id={id} />
+            </Guard>
+          )}
+        </Route>
+        <Route path="/logbook">
+          <Guard what="The logbook">
+            <LogbookView />
+          </Guard>
+        </Route>
+        <Route path="/build/:id/logbook">
+          {({ id }) => (
+            <Guard what="The logbook" of={id}>
+              <LogbookView key={id} id={id} />
             </Guard>
           )}
         </Route>

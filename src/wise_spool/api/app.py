@@ -14,11 +14,13 @@ from wise_spool.api.deps import InShop, Shop
 from wise_spool.api.limits import LargestBody, SameOrigin
 from wise_spool.api.problems import Problem, ProblemError
 from wise_spool.api.routes import (
+    afterwards,
     bends,
     builds,
     clocks,
     devices,
     habits,
+    learned,
     logbook,
     rack,
     reading,
@@ -33,7 +35,7 @@ from wise_spool.store.builds import BuildStore
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 ROUTES = (
     rack.routes, builds.routes, builds.trying, sheets.routes, reading.routes, bends.routes, shelf.routes,
-    trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes,
+    trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes,
 )  # fmt: skip
 
 

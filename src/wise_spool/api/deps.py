@@ -23,6 +23,7 @@ from wise_spool.settings import ROOT, Settings
 from wise_spool.store.bench import ShopBench
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.habits import ShopHabits
+from wise_spool.store.learning import ShopLearning
 from wise_spool.store.logbook import Logbook
 from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import Shelf
@@ -77,6 +78,7 @@ class Shop:
     habits: ShopHabits
     instruments: ShopBench
     logbook: Logbook
+    learning: ShopLearning
     bell: Bell = field(default_factory=Bell)
     bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
@@ -89,16 +91,25 @@ class Shop:
     @classmethod
     def over(cls, builds: BuildStore, settings: Settings, name: str) -> "Shop":
         """The shop over one database."""
+        logbook = Logbook(builds)
         shop = cls(
             name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
-            ShopBench(builds, practice=name == DEMO), Logbook(builds),
+            ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook),
         )  # fmt: skip
-        builds.changed = shop.bell.ring
+        builds.changed = shop.has_changed
         return shop
 
-    def planned(self, kept: Kept) -> Planned:
-        """The plan of a kept rod, worked out once a version."""
+    def has_changed(self, build_id: uuid.UUID) -> None:
+        """A rod has changed, and that is safe: every window is told, and what was learned is old."""
+        self.learning.forget()
+        self.bell.ring(build_id)
+
+    def planned(self, kept: Kept, *, learned: bool = False) -> Planned:
+        """The plan of a kept rod, worked out once a version; with what the shop has ``learned`` of itself in
+        the place of what is shipped."""
         said = self.habits.said()
+        if learned:
+            said = {**self.learning.habits(), **said}
         key = (kept.id, kept.version, fingerprint(said))
         return self.plans.get(key, lambda: work_out(kept.rod(said), str(kept.id)))
 

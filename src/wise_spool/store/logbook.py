@@ -4,11 +4,14 @@ import uuid
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy import Text, cast, or_, tuple_
 from sqlalchemy.dialects.postgresql import array, insert
 from sqlmodel import Session, col, select
 
+from wise_spool.core.document.design import Brief
 from wise_spool.core.document.log import KINDS, Kind, LogEntry
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.store.builds import BuildStore
@@ -23,6 +26,16 @@ class Line:
     rod: str
     entry: LogEntry
     struck: bool
+
+
+@dataclass(frozen=True)
+class Whose:
+    """The rod some entries are of: its name, whom it is for and its brief."""
+
+    build_id: uuid.UUID
+    name: str
+    client: str
+    brief: Brief
 
 
 @dataclass(frozen=True)
@@ -88,6 +101,30 @@ class Logbook:
         for row in rows:
             if (row.build_id, row.id) not in struck:
                 yield row.build_id, LogEntry.model_validate(row.entry)
+
+    def by_rod(self, *kinds: Kind) -> list[tuple[Whose, list[LogEntry]]]:
+        """Entries of these kinds that stand, rod by rod."""
+        logs: dict[uuid.UUID, list[LogEntry]] = {}
+        for build_id, said in self.said(*kinds):
+            logs.setdefault(build_id, []).append(said)
+        design = col(RevisionRow.design)
+        with Session(self.engine) as session:
+            rows = session.exec(
+                select(BuildRow.id, design["name"].astext, design["client"].astext, design["brief"])
+                .join(RevisionRow, (col(RevisionRow.build_id) == col(BuildRow.id)) & (col(RevisionRow.number) == col(BuildRow.head)))
+                .where(col(BuildRow.id).in_(logs))
+            ).all()  # fmt: skip
+        return [
+            (Whose(i, name, client or "", _brief(said)), logs[i]) for i, name, client, said in rows
+        ]
+
+
+def _brief(said: Any) -> Brief:
+    """A brief as it is kept; a plain one where it cannot be read, which costs no more than its advice."""
+    try:
+        return Brief.model_validate(said or {})
+    except ValidationError:
+        return Brief()
 
 
 def _names(session: Session, rows: Sequence[LogRow]) -> dict[uuid.UUID, str]:

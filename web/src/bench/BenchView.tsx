@@ -4,17 +4,23 @@ import { Link } from "wouter";
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
-import type { Card } from "../api/types";
+import type { Card, CardAsk, LogEntry, Rule } from "../api/types";
 import { RodPaint, WholeRod } from "../mat/Rod";
 import { makeScale, useWidth, wholeRod } from "../mat/scale";
 import { coatMixed, coatNotMixed, stepDone } from "../rod/moves";
+import { useLearned } from "../learned/useLearned";
+import { sayOf, useEntries } from "../outbox/entries";
+import type { Said } from "../outbox/entries";
+import { freshRowId } from "../rod/changes";
 import { useRod, useShown } from "../rod/store";
 import type { Recipe } from "../rod/store";
 import { Button, IconButton } from "../ui/controls";
+import { length } from "../ui/measure";
 import { heldTogether } from "../words/Spoken";
-import { beginning, useClocks } from "./clocks";
-
-const HOLD_MS = 900;
+import { Beside } from "./Beside";
+import { clocksOf, useClocks } from "./clocks";
+import { begin, HOLD_MS, minutesAt, useOneKey, useSpeech, useWakeLock } from "./hands";
+import { Pad } from "./Pad";
 
 interface HandSettings {
   left: boolean;
@@ -48,6 +54,8 @@ export function BenchView({ id }: { id: string }) {
   return <Cards key={id} />;
 }
 
+type CardMix = Card["mixes"][number];
+
 function Cards() {
   const { build, plan } = useShown();
   const { cards } = plan;
@@ -57,7 +65,7 @@ function Cards() {
   const { left, speaks } = useHand();
   const { running, start } = useClocks();
   const [at, setAt] = useState(() => {
-    const open = cards.findIndex((c) => !c.done);
+    const open = cards.findIndex((c) => !c.done && !c.skipped);
     return open < 0 ? Math.max(cards.length - 1, 0) : open;
   });
   const [line, setLine] = useState(0);
@@ -73,21 +81,37 @@ function Cards() {
     },
     [cards.length],
   );
+  const startMix = useCallback(
+    (mix: CardMix) => start(id!, build.name, clocksOf(mix)),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [id, build.name],
+  );
+  const waiting = useEntries((s) => s.waiting);
+  const mine = waiting.filter((w) => w.rod === id);
+  const skipped =
+    card &&
+    (mine.findLast((w) => w.entry.skipped?.id === card.id)?.entry.skipped!.why ?? card.skipped);
   const finish = useCallback(() => {
-    if (!card || card.done || card.waits_for) return;
+    if (!card || card.done || card.waits_for || !id) return;
+    const mix = card.kind === "coat" ? card.mixes[0] : undefined;
+    if (mix) startMix(mix);
     edit(card.title, mark(card, true));
+    const minutes = minutesAt(id, card.id, card.minutes);
+    if (minutes !== null)
+      void sayOf(id, { worked: { id: card.id, kind: card.kind, tool: card.tool, minutes } });
     turn(1);
-  }, [card, edit, turn]);
+  }, [card, edit, turn, id, startMix]);
   const undo = useCallback(() => {
     if (card?.done) edit(`not done after all: ${card.title}`, mark(card, false));
   }, [card, edit]);
   /* One key goes all the way: through the lines, done, on to the next card. */
   const step = useCallback(() => {
     if (!card) return;
+    if (id && !card.done && !card.waits_for) begin(id, card.id);
     if (line < card.cues.length - 1) setLine(line + 1);
-    else if (card.done || card.waits_for) turn(1);
+    else if (card.done || card.waits_for || skipped) turn(1);
     else finish();
-  }, [card, line, finish, turn]);
+  }, [card, line, finish, turn, id, skipped]);
   const back = useCallback(() => (line > 0 ? setLine(line - 1) : turn(-1)), [line, turn]);
   useOneKey(step, back, undo);
   useSpeech(speaks, card, line);
@@ -147,7 +171,10 @@ function Cards() {
             <span className="text-soft">{card.figure_says}</span>
           </p>
         )}
-        {card.waits_for && <p className="text-lead text-check">First: {card.waits_for}.</p>}
+        {skipped && <p className="text-lead text-soft">Left out: {skipped}.</p>}
+        {card.waits_for && !skipped && (
+          <p className="text-lead text-check">First: {card.waits_for}.</p>
+        )}
         {card.done && (
           <p className="text-lead text-good">Done. Hold the key or the button to undo.</p>
         )}
@@ -173,6 +200,12 @@ function Cards() {
             ))}
           </ol>
         )}
+        {!skipped &&
+          card.asks.map((ask) => (
+            <Asked key={ask.words} ask={ask} rod={id!} fresh={mine} rule={build.rule} />
+          ))}
+        <Beside key={card.id} rod={id!} card={card} skipped={skipped ?? ""} />
+        {card.minutes && !card.done && <Minutes card={card} />}
         {card.caution && <p className="mt-auto text-small text-soft">{card.caution}</p>}
       </section>
       {saving !== "saved" && saving !== "saving" && (
@@ -181,6 +214,7 @@ function Cards() {
         </p>
       )}
       {!card.done &&
+        card.kind !== "coat" &&
         card.mixes.map((mix) => (
           <div key={mix.mix} className="px-4 pb-2">
             {running.some((r) => r.rod_id === id && r.clock.of === mix.mix) ? (
@@ -189,13 +223,10 @@ function Cards() {
               <Button
                 look="tape"
                 className="min-h-14 w-full justify-center !text-lead"
-                onClick={() =>
-                  start(
-                    id!,
-                    build.name,
-                    mix.starts.map((c) => beginning(mix.mix, c.what, c.then, c.minutes)),
-                  )
-                }
+                onClick={() => {
+                  begin(id!, card.id);
+                  startMix(mix);
+                }}
               >
                 {card.mixes.length > 1
                   ? `Mix ${mix.number}, ${mix.adhesive}, is mixed now`
@@ -211,7 +242,13 @@ function Cards() {
         <IconButton name="Back" className="!h-20 w-20 border border-line" onClick={back}>
           <ChevronLeft size={30} />
         </IconButton>
-        <BigButton card={card} last={line >= card.cues.length - 1} onStep={step} onUndo={undo} />
+        <BigButton
+          card={card}
+          passes={!!card.done || !!card.waits_for || !!skipped}
+          last={line >= card.cues.length - 1}
+          onStep={step}
+          onUndo={undo}
+        />
         <IconButton
           name="Next card"
           className="!h-20 w-20 border border-line"
@@ -224,16 +261,73 @@ function Cards() {
   );
 }
 
+/** A measure the card asks for: what was said, or the pad to say it. */
+function Asked(props: { ask: CardAsk; rod: string; fresh: Said[]; rule: Rule }) {
+  const { ask, rod, fresh, rule } = props;
+  const [open, setOpen] = useState(false);
+  const same = (w: Said) => {
+    const said = w.entry[ask.kind as keyof LogEntry] as Record<string, unknown> | null | undefined;
+    return said && Object.entries(ask.about).every(([k, v]) => said[k] === v) ? said : null;
+  };
+  const mine = fresh.map(same).findLast((s) => s);
+  const value = (mine?.[ask.field] as number | undefined) ?? ask.said ?? null;
+  const shown = value === null ? null : shownAsked(ask, value, rule);
+  const say = (number: number) => {
+    const about = { id: freshRowId(), ...ask.about, [ask.field]: number };
+    void sayOf(rod, { [ask.kind]: about } as never);
+    setOpen(false);
+  };
+  if (open) return <Pad ask={ask} rule={rule} onSay={say} />;
+  return (
+    <p className="flex flex-wrap items-baseline gap-3 rounded bg-raised px-3 py-2">
+      <span>{ask.words}</span>
+      {shown !== null && <span className="fig text-figure">{shown}</span>}
+      <Button className="ml-auto min-h-11" onClick={() => setOpen(true)}>
+        {shown === null ? "Enter it" : "Enter it again"}
+      </Button>
+    </p>
+  );
+}
+
+const shownAsked = (ask: CardAsk, value: number, rule: Rule): string => {
+  if (ask.unit === "g") return `${Math.round(value * 10) / 10} g`;
+  if (ask.home && Math.abs(value) < 1) return ask.home;
+  return value < 0 ? `past it by ${length(-value, rule)}` : length(value, rule);
+};
+
+/** How long it takes, and how that is known. */
+function Minutes({ card }: { card: Card }) {
+  const learned = useLearned(card.minutes_by);
+  return (
+    <p className="text-small text-soft">
+      Takes about {Math.round(card.minutes!)} min
+      {learned
+        ? `: ${learned.words}`
+        : card.minutes_by
+          ? ", by habit: yours are not known yet"
+          : ", by the plan"}
+      .
+    </p>
+  );
+}
+
 /** The one big target: the next line, then done; held, it takes done back. */
-function BigButton(props: { card: Card; last: boolean; onStep: () => void; onUndo: () => void }) {
-  const { card, last, onStep, onUndo } = props;
+function BigButton(props: {
+  card: Card;
+  passes: boolean;
+  last: boolean;
+  onStep: () => void;
+  onUndo: () => void;
+}) {
+  const { card, passes, last, onStep, onUndo } = props;
   const held = useRef<ReturnType<typeof setTimeout>>(undefined);
   const undone = useRef(false);
-  const word = !last ? "Next line" : card.done ? "Next card" : card.waits_for ? "Later" : "Done";
+  const does = card.kind === "coat" ? "It is mixed now" : "Done";
+  const word = !last ? "Next line" : !passes ? does : card.waits_for ? "Later" : "Next card";
   return (
     <button
       type="button"
-      className={`min-h-20 flex-1 rounded text-figure font-bold ${last && !card.done && !card.waits_for ? "bg-tape text-tape-ink" : "border border-line bg-raised"}`}
+      className={`min-h-20 flex-1 rounded text-figure font-bold ${last && !passes ? "bg-tape text-tape-ink" : "border border-line bg-raised"}`}
       onPointerDown={() => {
         undone.current = false;
         held.current = setTimeout(() => {
@@ -290,71 +384,3 @@ const mark = (card: Card, done: boolean): Recipe => {
   if (card.kind !== "coat") return stepDone(card.id, done);
   return done ? coatMixed : coatNotMixed;
 };
-
-/** Space, Enter or a foot switch that sends one of them goes on; held it undoes; Backspace goes back. */
-function useOneKey(step: () => void, back: () => void, undo: () => void) {
-  useEffect(() => {
-    let down = 0;
-    const goes = (e: KeyboardEvent) => e.key === " " || e.key === "Enter" || e.key === "PageDown";
-    const own = (e: KeyboardEvent) =>
-      !(e.target instanceof HTMLElement) || !e.target.closest("button, a, input");
-    const press = (e: KeyboardEvent) => {
-      if (!own(e)) return;
-      if (goes(e)) {
-        e.preventDefault();
-        if (!e.repeat) down = Date.now();
-      } else if (e.key === "Backspace" || e.key === "PageUp") {
-        e.preventDefault();
-        back();
-      }
-    };
-    const release = (e: KeyboardEvent) => {
-      if (!goes(e) || !own(e) || !down) return;
-      const held = Date.now() - down > HOLD_MS;
-      down = 0;
-      if (held) undo();
-      else step();
-    };
-    window.addEventListener("keydown", press);
-    window.addEventListener("keyup", release);
-    return () => {
-      window.removeEventListener("keydown", press);
-      window.removeEventListener("keyup", release);
-    };
-  }, [step, back, undo]);
-}
-
-/** The browser's own voice reads the card, where it has one. */
-function useSpeech(speaks: boolean, card: Card | undefined, line: number) {
-  useEffect(() => {
-    if (!speaks || !card || !("speechSynthesis" in window)) return;
-    const said = line
-      ? card.cues[line]
-      : [card.title, card.figure, card.cues[0]].filter(Boolean).join(". ");
-    window.speechSynthesis.cancel();
-    window.speechSynthesis.speak(new SpeechSynthesisUtterance(said));
-    return () => window.speechSynthesis.cancel();
-  }, [speaks, card, line]);
-}
-
-/** The screen stays on while the bench is open, where the browser can do that. */
-function useWakeLock() {
-  useEffect(() => {
-    let lock: WakeLockSentinel | null = null;
-    let gone = false;
-    const take = () => {
-      if (document.visibilityState !== "visible") return;
-      navigator.wakeLock
-        ?.request("screen")
-        .then((l) => (gone ? void l.release() : void (lock = l)))
-        .catch(() => undefined);
-    };
-    take();
-    document.addEventListener("visibilitychange", take);
-    return () => {
-      gone = true;
-      document.removeEventListener("visibilitychange", take);
-      void lock?.release();
-    };
-  }, []);
-}

@@ -5,7 +5,7 @@ import { Link } from "wouter";
 import type { RunningClock } from "../api/types";
 import { Button, IconButton } from "../ui/controls";
 import { sound } from "./alarm";
-import { left, useBell, useClocks, useHeld, useNow } from "./clocks";
+import { left, useBell, useClocks, useHeld, useNow, whereOf } from "./clocks";
 
 const SHOWN = 4;
 
@@ -79,10 +79,7 @@ function One({ one: r, now, onStop }: { one: RunningClock; now: number; onStop: 
       aria-label={`${r.clock.what}, ${r.rod}`}
       className={`flex items-center gap-4 px-4 py-1.5 ${over ? "bg-tape text-tape-ink" : "bg-raised"}`}
     >
-      <Link
-        href={`/build/${r.rod_id}/handle/glue-up`}
-        className="block leading-tight whitespace-nowrap"
-      >
+      <Link href={whereOf(r)} className="block leading-tight whitespace-nowrap">
         <span className="text-note">{r.rod}</span>
         <span className="block font-semibold">
           {over && r.clock.then ? r.clock.then : r.clock.what}

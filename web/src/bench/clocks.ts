@@ -6,7 +6,7 @@ import { persist } from "zustand/middleware";
 
 import { freshRowId } from "../rod/changes";
 import { api, Refused, take } from "../api/client";
-import type { Clock, Clocks, RunningClock } from "../api/types";
+import type { Card, Clock, Clocks, RunningClock } from "../api/types";
 
 /* Clocks of the bench. A tap starts one here and now; it is sent as soon as the server answers, under the
    id it was given here, so that sending it twice does no harm. */
@@ -183,3 +183,13 @@ export function left(ms: number): string {
       : `${Math.floor(s / 60)}:${two(s % 60)}`;
   return over ? `over by ${shown}` : shown;
 }
+
+/** Every clock that begins when a mix is mixed. */
+export const clocksOf = (mix: Card["mixes"][number]): Clock[] =>
+  mix.starts.map((c) => beginning(mix.mix, c.what, c.then, c.minutes));
+
+/** Where a clock's work is done. */
+export const whereOf = (r: RunningClock): string =>
+  r.clock.of?.startsWith("coat:")
+    ? `/build/${r.rod_id}/finish`
+    : `/build/${r.rod_id}/handle/glue-up`;

@@ -1,8 +1,9 @@
 import { useEffect, useState } from "react";
 import { Link } from "wouter";
 
-import type { RackRod } from "../api/types";
-import { useClocks } from "../bench/clocks";
+import type { RackRod, RunningClock } from "../api/types";
+import { useClocks, whereOf } from "../bench/clocks";
+import { AskedNow } from "./AskedNow";
 import { CLOCK_WORDS, due } from "./clocks";
 
 /** What is running now: dryers, clocks and what comes due. */
@@ -15,7 +16,9 @@ export function AtTheBench({ rods }: { rods: RackRod[] }) {
   const clocks = useClocks().running;
   const now = Date.now();
   const running = rods.flatMap((rod) =>
-    rod.waiting.filter((w) => Date.parse(w.until) > now).map((w) => ({ ...w, rod })),
+    rod.waiting
+      .filter((w) => Date.parse(w.until) > now && !isOneOf(clocks, rod.id, w.coat))
+      .map((w) => ({ ...w, rod })),
   );
   const dryers = Map.groupBy(
     running.filter((w) => w.what === "rotate"),
@@ -40,7 +43,7 @@ export function AtTheBench({ rods }: { rods: RackRod[] }) {
           <ol>
             {clocks.map((c) => (
               <li key={c.clock.id} className="mb-2">
-                <Link href={`/build/${c.rod_id}/handle/glue-up`} className="block hover:underline">
+                <Link href={whereOf(c)} className="block hover:underline">
                   <div className="fig text-body">{due(c.ends_at)}</div>
                   <div className="text-note text-soft">
                     {c.rod}: {c.clock.then || c.clock.what}
@@ -85,9 +88,14 @@ export function AtTheBench({ rods }: { rods: RackRod[] }) {
           </ol>
         </section>
       )}
+      <AskedNow />
     </aside>
   );
 }
+
+/** A coat mixed at the bench has its clocks among the others; they are not said twice. */
+const isOneOf = (clocks: RunningClock[], rod: string, coat: number) =>
+  clocks.some((c) => c.rod_id === rod && c.clock.of === `coat:${coat}`);
 
 function left(ms: number): string {
   const minutes = Math.max(0, Math.round(ms / 60_000));

@@ -54,6 +54,12 @@ export function Rack() {
             The shelf
           </Link>
           <Link
+            href="/logbook"
+            className="rounded px-2.5 py-1 text-soft hover:bg-current/10 hover:text-ink"
+          >
+            Logbook
+          </Link>
+          <Link
             href="/habits"
             className="rounded px-2.5 py-1 text-soft hover:bg-current/10 hover:text-ink"
           >

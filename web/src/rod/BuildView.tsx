@@ -1,4 +1,4 @@
-import { ArrowLeft, FileText, Hammer, Redo2, RotateCcw, Undo2 } from "lucide-react";
+import { ArrowLeft, FileText, Hammer, NotebookText, Redo2, RotateCcw, Undo2 } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, useLocation, useSearchParams } from "wouter";
 
@@ -181,6 +181,12 @@ function TopBar({ id }: { id: string }) {
           className="flex min-h-8 items-center gap-1.5 rounded px-2.5 text-small hover:bg-current/10"
         >
           <Hammer size={16} aria-hidden /> Bench
+        </Link>
+        <Link
+          href={`/build/${id}/logbook`}
+          className="flex min-h-8 items-center gap-1.5 rounded px-2.5 text-small hover:bg-current/10"
+        >
+          <NotebookText size={16} aria-hidden /> Logbook
         </Link>
         <Link
           href={`/build/${id}/sheet`}

@@ -5,6 +5,7 @@ import { api, client, Refused, take, Unreachable } from "../api/client";
 import type { Build, BuildState, Plan } from "../api/types";
 import { draftsOf, keepDrafts } from "../outbox/drafts";
 import type { Draft, Drafts } from "../outbox/drafts";
+import { onState } from "../outbox/entries";
 import { inBrowser } from "../outbox/keeping";
 import { Away, Fault, Outbox } from "../outbox/outbox";
 import type { Waiting } from "../outbox/outbox";
@@ -262,6 +263,11 @@ export function useShown(): { build: Build; plan: Plan } {
   const preview = useRod((s) => s.preview);
   return preview ?? { build: build!, plan: plan! };
 }
+
+onState((state) => {
+  const { id, server } = useRod.getState();
+  if (state.id === id && (!server || state.version >= server.version)) arrived(state);
+});
 
 if (typeof window !== "undefined") {
   void outbox.wake();

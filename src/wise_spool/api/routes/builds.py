@@ -29,7 +29,7 @@ trying = APIRouter(prefix="/api/plan")
 
 def as_state(shop: Shop, kept: Kept) -> m.BuildState:
     """A kept rod as the screen is given it."""
-    planned = shop.planned(kept)
+    planned = shop.planned(kept, learned=True)
     return m.BuildState(
         id=kept.id, revision=kept.revision, version=kept.version, can_undo=kept.can_undo, can_redo=kept.can_redo,
         changed_at=kept.changed_at, build=kept.rod().build, plan=planned.plan, problem=planned.problem,

@@ -9,6 +9,7 @@ from typing import Any, Literal
 
 from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.log import Kind
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.findings import Place, StageName
 from wise_spool.core.ground.frozen import Frozen
@@ -39,13 +40,14 @@ class CardMix(Frozen):
 
 
 class CardAsk(Frozen):
-    """A measure that a card asks for. It goes to the log as ``entry`` with the number put in at ``into``
-    (kind, field); ``home`` is the word for nought, where nought has one."""
+    """A measure that a card asks for. It goes to the log as an entry of ``kind`` that says ``about``, with
+    the number put in as ``field``; ``home`` is the word for nought, where nought has one."""
 
     words: str
     unit: Literal["mm", "g"]
-    entry: dict[str, dict[str, Any]]
-    into: tuple[str, str]
+    kind: Kind
+    about: dict[str, Any]
+    field: str
     most: float
     home: str = ""
     said: float | None = None
@@ -76,6 +78,16 @@ class Card(Frozen):
     mixes: tuple[CardMix, ...]
     asks: tuple[CardAsk, ...]
 
+
+COAT_THEN = {
+    "pot life": "use no more of it",
+    "rotate": "the dryer may stop",
+    "set": "it is set, not yet to be touched",
+    "recoat opens": "the next coat may go on",
+    "recoat closes": "scuff before another coat",
+    "handle": "the rod may be handled",
+}
+"""The clocks a coat starts at the bench, and what is to be done when each has run out."""
 
 Said = tuple[str, str, list[str]]
 """The figure, what it is, and the cues."""
@@ -111,7 +123,7 @@ def cards_of(
                 id=o.id, kind=o.kind, stage=o.stage, title=o.words, figure=figure, figure_says=figure_says, cues=tuple(cues),
                 needs=o.needs, caution=o.caution or "", place=o.place, minutes=o.hands_min, minutes_by=o.minutes_by,
                 tool=o.needs[0].what if o.needs else "", done=o.done, skipped=o.skipped, asks=_asks(o, build, handle, bench),
-                waits_for=words.get(o.open_before[0], "") if o.open_before and not o.done else "", mixes=_mixes(o, work),
+                waits_for=words.get(o.open_before[0], "") if o.open_before and not o.done else "", mixes=_mixes(o, build, work, finish),
             )
         )  # fmt: skip
     return tuple(out)
@@ -219,7 +231,7 @@ def _hand_over(build: Build) -> Said:
 def _asks(o: Operation, build: Build, handle: HandlePlan, bench: BenchDone) -> tuple[CardAsk, ...]:
     if o.kind == "weigh":
         said = next((w.mass_g for w in bench.weighed if w.id == "rod"), None)
-        return (CardAsk(words="The rod weighs", unit="g", entry={"weighed": {"id": "rod"}}, into=("weighed", "mass_g"), most=2000, said=said),)  # fmt: skip
+        return (CardAsk(words="The rod weighs", unit="g", kind="weighed", about={"id": "rod"}, field="mass_g", most=2000, said=said),)  # fmt: skip
     placed = next((p for p in handle.parts if p.id == o.part_id), None)
     part = next((p for p in build.handle.parts if p.id == o.part_id), None)
     if o.kind != "ream" or placed is None or part is None:
@@ -231,7 +243,7 @@ def _asks(o: Operation, build: Build, handle: HandlePlan, bench: BenchDone) -> t
     }  # fmt: skip
     return (
         CardAsk(
-            words="It stops short of its mark by", unit="mm", entry={"dry_fit": fit}, into=("dry_fit", "short_mm"), most=600,
+            words="It stops short of its mark by", unit="mm", kind="dry_fit", about=fit, field="short_mm", most=600,
             home="It came home", said=tried[-1] if tried else None,
         ),
     )  # fmt: skip
@@ -242,7 +254,20 @@ def _scuff(build: Build, work: WorkPlan) -> Said:
     return "", "", cues
 
 
-def _mixes(o: Operation, work: WorkPlan) -> tuple[CardMix, ...]:
+def _mixes(o: Operation, build: Build, work: WorkPlan, finish: FinishPlan) -> tuple[CardMix, ...]:
+    if o.kind == "coat":
+        coat = next((c for c in finish.coats if f"coat:{c.number}" == o.id and not c.laid), None)
+        if coat is None:
+            return ()
+        starts = tuple(
+            CardClock(what=k.name, then=COAT_THEN[k.name], minutes=k.minutes)
+            for k in coat.clocks
+            if k.name in COAT_THEN and k.minutes > 0
+        )
+        mix = CardMix(
+            mix=o.id, number=coat.number, adhesive=build.finish.product.name, starts=starts
+        )
+        return (mix,)
     if o.kind != "part":
         return ()
     return tuple(

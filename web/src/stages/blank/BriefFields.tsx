@@ -1,3 +1,6 @@
+import { useQuery } from "@tanstack/react-query";
+
+import { api, take } from "../../api/client";
 import { ROD_TYPES } from "../../rack/NewBuild";
 import { changeType } from "../../rod/moves";
 import { useRod } from "../../rod/store";
@@ -79,6 +82,38 @@ export function BriefFields() {
           keep={(v) => (b) => void (b.name = v)}
         />
       </div>
+      <FromTheWater about={`${build.client}${build.brief.what}${build.brief.where}`} />
+    </section>
+  );
+}
+
+/** What days on the water with other rods for this person or use say to this one. */
+function FromTheWater({ about }: { about: string }) {
+  const id = useRod((s) => s.id);
+  const saving = useRod((s) => s.saving);
+  const { data } = useQuery({
+    queryKey: ["advice", id, about],
+    queryFn: () =>
+      take(api.GET("/api/builds/{build_id}/advice", { params: { path: { build_id: id! } } })),
+    enabled: !!id && saving === "saved",
+    placeholderData: (before) => before,
+  });
+  if (!data?.length) return null;
+  return (
+    <section aria-label="From the water" className="mt-4 border-l-4 border-tape pl-3">
+      <h3 className="label">from the water</h3>
+      <ul>
+        {data.slice(0, 4).map((a) => (
+          <li key={`${a.rod}${a.note.id}`} className="py-1">
+            {a.note.could_not ? `It could not: ${a.note.could_not}. ` : ""}
+            {a.note.words}{" "}
+            <span className="text-soft">
+              ({a.rod}, {a.why}
+              {a.note.where ? `, ${a.note.where}` : ""})
+            </span>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

@@ -1,4 +1,5 @@
 import type { CoatPlan } from "../../api/types";
+import { clocksOf, useClocks } from "../../bench/clocks";
 import { rowOf } from "../../rod/rows";
 import { coatMixed, coatNotMixed } from "../../rod/moves";
 import { useRod, useShown } from "../../rod/store";
@@ -193,10 +194,17 @@ function DewPoint() {
 }
 
 function Mixing({ coat }: { coat: CoatPlan }) {
-  const { build } = useShown();
+  const { build, plan } = useShown();
+  const id = useRod((s) => s.id);
   const edit = useRod((s) => s.edit);
+  const { start } = useClocks();
   const mix = coat.mixes[0];
   if (!mix) return null;
+  const mixed = () => {
+    const card = plan.cards.find((c) => c.id === `coat:${coat.number}`);
+    if (id && card) for (const m of card.mixes) start(id, build.name, clocksOf(m));
+    edit(`coat ${coat.number} mixed`, coatMixed);
+  };
   const next = coat.number === build.finish.laid.length + 1;
   const most = Math.max(mix.part_a_ml, mix.part_b_ml);
   return (
@@ -220,9 +228,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
             {coat.dryer && <span className="label block">{coat.dryer}</span>}
           </span>
         ) : next ? (
-          <Button onClick={() => edit(`coat ${coat.number} mixed`, coatMixed)}>
-            Mixed just now
-          </Button>
+          <Button onClick={mixed}>Mixed just now</Button>
         ) : null}
         {coat.laid && coat.number === build.finish.laid.length && (
           <Button
