@@ -10,6 +10,7 @@ import urllib.error
 import urllib.request
 from pathlib import Path
 from threading import Event
+from typing import Literal
 
 from playwright.sync_api import ConsoleMessage, Page, expect, sync_playwright
 
@@ -93,6 +94,8 @@ class InTheBrowser(unittest.TestCase):
     shop = "demo"
     server: Server
     expected_console: tuple[str, ...] = ()
+    service_workers: Literal["allow", "block"] = "block"
+    """Blocked, as a page's own routes do not see what a worker asks for."""
 
     @classmethod
     def setUpClass(cls):
@@ -108,7 +111,10 @@ class InTheBrowser(unittest.TestCase):
 
     def setUp(self):
         self.context = self.browser.new_context(
-            viewport={"width": 1280, "height": 800}, reduced_motion="reduce", accept_downloads=True
+            viewport={"width": 1280, "height": 800},
+            reduced_motion="reduce",
+            accept_downloads=True,
+            service_workers=self.service_workers,
         )
         self.addCleanup(self.context.close)
         self.console: list[str] = []

@@ -1,11 +1,13 @@
 """The bench in the browser: cards by one key or one thumb, clocks in every window and without a server."""
 
+import io
 import uuid
 from datetime import UTC, datetime, timedelta
 
+from PIL import Image
 from playwright.sync_api import expect
 
-from tests.e2e.browser import OnTheDemo
+from tests.e2e.browser import AWAY, OnTheDemo
 
 
 class Clocks(OnTheDemo):
@@ -151,3 +153,55 @@ class Cards(OnTheDemo):
         expect(self.page.get_by_text("The server is away")).to_be_visible()
         self.page.unroute("**/api/**")
         self.settled("spine", "ream:cap")
+
+
+class WithoutItsServer(OnTheDemo):
+    """A session at the bench with the server away: a closed window opens, and everything arrives once."""
+
+    service_workers = "allow"
+    expected_console = (*AWAY, "Failed to load resource", "ERR_FAILED")
+
+    def picture(self, colour):
+        out = io.BytesIO()
+        Image.new("RGB", (80, 60), colour).save(out, "JPEG")
+        return {"name": "bench.jpg", "mimeType": "image/jpeg", "buffer": out.getvalue()}
+
+    def test_ten_entries_and_two_pictures_of_a_session_without_it_arrive_once(self):
+        self.at("Deep char", "handle/order")
+        self.page.evaluate("navigator.serviceWorker.ready")
+        self.page.wait_for_function("navigator.serviceWorker.controller !== null")
+        self.page.goto(f"{self.server.url}/build/{self.id}/bench")
+        expect(self.page.get_by_role("heading", level=2)).to_be_visible()
+        self.server.kill()
+        self.page.close()
+        self.page = self.open_page()
+        self.page.goto(f"{self.server.url}/build/{self.id}/bench")
+        expect(self.page.get_by_role("heading", level=2)).to_be_visible()
+        for n in range(9):
+            self.page.get_by_role("button", name="Note", exact=True).click()
+            self.page.get_by_label("Note", exact=True).last.fill(f"without it {n}")
+            self.page.get_by_role("button", name="Keep the note").click()
+            expect(self.page.get_by_text("Noted.")).to_be_visible()
+        for colour in ("red", "green"):
+            self.page.get_by_label("Picture").set_input_files(self.picture(colour))
+            expect(self.page.get_by_text("The picture is kept.")).to_be_visible()
+        self.page.get_by_role("button", name="Leave it out").click()
+        self.page.get_by_role("button", name="not on this rod").click()
+        expect(self.page.get_by_text("Left out: not on this rod.")).to_be_visible()
+        # The window is closed before the server is back: another one brings them in.
+        self.page.close()
+        self.server.start()
+        self.page = self.open_page()
+        self.page.goto(f"{self.server.url}/build/{self.id}/logbook")
+        expect(self.page.get_by_text("not on this rod")).to_be_visible()
+        expect(self.page.get_by_text("not at the server yet")).to_have_count(0)
+        expect(self.page.get_by_text("without it 0")).to_be_visible()
+        log = self.page.request.get(f"{self.server.url}/api/builds/{self.id}/log").json()
+        notes = [e["note"]["words"] for e in log if e.get("note")]
+        self.assertEqual(notes, [f"without it {n}" for n in range(9)])
+        self.assertEqual(len([e for e in log if e.get("picture")]), 2)
+        self.assertEqual(
+            [e["skipped"]["why"] for e in log if e.get("skipped")], ["not on this rod"]
+        )
+        self.page.get_by_text("pictures", exact=True).click()
+        expect(self.page.get_by_role("slider", name="Before and after")).to_be_visible()

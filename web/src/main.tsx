@@ -20,3 +20,4 @@ createRoot(document.getElementById("root")!).render(
 
 /* Edits that an earlier page left are sent whatever view comes first. */
 void import("./rod/store");
+void import("./offline");
