@@ -1,4 +1,4 @@
-"""A bell that rings in every open window when a rod has changed."""
+"""A bell that rings in every open window when a rod has changed, or a foot switch was trodden on."""
 
 import asyncio
 import uuid
@@ -18,11 +18,18 @@ class Bell:
 
     def ring(self, build_id: uuid.UUID) -> None:
         """Say that this rod has changed."""
+        self._say(f"event: rod\ndata: {build_id}\n\n")
+
+    def tread(self, tread: str) -> None:
+        """Say that the foot switch was trodden on."""
+        self._say(f"event: foot\ndata: {tread}\n\n")
+
+    def _say(self, event: str) -> None:
         with self._lock:
             listening = list(self._listening.items())
         for queue, loop in listening:
             if not loop.is_closed():
-                loop.call_soon_threadsafe(_put, queue, str(build_id))
+                loop.call_soon_threadsafe(_put, queue, event)
 
     async def listen(self) -> AsyncIterator[str]:
         """Server-sent events: one a change, and a breath now and then so that a dead line is noticed."""
@@ -33,8 +40,7 @@ class Bell:
             yield ": listening\n\n"
             while True:
                 try:
-                    build_id = await asyncio.wait_for(queue.get(), STILL_HERE_S)
-                    yield f"event: rod\ndata: {build_id}\n\n"
+                    yield await asyncio.wait_for(queue.get(), STILL_HERE_S)
                 except TimeoutError:
                     yield ": still here\n\n"
         finally:

@@ -18,6 +18,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
+from wise_spool.devices.workshop import Workshop
 from wise_spool.logs import say
 from wise_spool.settings import ROOT, Settings
 from wise_spool.store.bench import ShopBench
@@ -82,6 +83,7 @@ class Shop:
     bell: Bell = field(default_factory=Bell)
     bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
+    workshop: Workshop = field(default_factory=Workshop)
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
     )

@@ -121,6 +121,7 @@ class ChangesTaken(BaseModel):
 
     state: BuildState
     outcomes: list[ChangeOutcome]
+    touches: list[str]
 
 
 class LogSent(BaseModel):

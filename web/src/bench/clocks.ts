@@ -127,6 +127,9 @@ export function useClocks() {
   };
 }
 
+/** What a window hears when a foot switch at the server was trodden on: press, hold or back. */
+export const FOOT = "wise-spool:foot";
+
 /** Listen to the bell, and send what waits whenever the server may be back. */
 export function useBell(): void {
   const queries = useQueryClient();
@@ -144,6 +147,9 @@ export function useBell(): void {
       } else if (!bell) {
         bell = new EventSource("/api/bell");
         bell.addEventListener("rod", anew);
+        bell.addEventListener("foot", (e: MessageEvent<string>) =>
+          window.dispatchEvent(new CustomEvent(FOOT, { detail: e.data })),
+        );
         bell.addEventListener("open", () => {
           anew();
           void sendWaiting(queries);

@@ -1,6 +1,7 @@
 import { useEffect } from "react";
 
 import type { Card } from "../api/types";
+import { FOOT } from "./clocks";
 
 export const HOLD_MS = 900;
 
@@ -28,9 +29,17 @@ export function useOneKey(step: () => void, back: () => void, undo: () => void) 
       if (held) undo();
       else step();
     };
+    const trodden = (e: Event) => {
+      const tread = (e as CustomEvent<string>).detail;
+      if (tread === "hold") undo();
+      else if (tread === "back") back();
+      else step();
+    };
+    window.addEventListener(FOOT, trodden);
     window.addEventListener("keydown", press);
     window.addEventListener("keyup", release);
     return () => {
+      window.removeEventListener(FOOT, trodden);
       window.removeEventListener("keydown", press);
       window.removeEventListener("keyup", release);
     };

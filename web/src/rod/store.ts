@@ -53,12 +53,15 @@ export const outbox = new Outbox<BuildState>(
   inBrowser(),
   async (rod, by, changes) => {
     try {
-      return await take(
+      const taken = await take(
         api.POST("/api/builds/{build_id}/changes", {
           params: { path: { build_id: rod }, header: { "X-Client": by } },
           body: { changes },
         }),
       );
+      if (taken.touches.length && useRod.getState().id === rod)
+        useRod.setState({ notice: touchesWords(taken.touches) });
+      return taken;
     } catch (error) {
       if (error instanceof Unreachable) throw new Away(error.message);
       if (error instanceof Refused) {
@@ -80,6 +83,10 @@ export const outbox = new Outbox<BuildState>(
     ? { alone: (work) => locks.request("wise-spool-outbox", work) as ReturnType<typeof work> }
     : {},
 );
+
+/** What an edit does to work that is done, in a line or two. */
+const touchesWords = (touches: string[]): string =>
+  touches.slice(0, 2).join(" ") + (touches.length > 2 ? ` And ${touches.length - 2} more.` : "");
 
 /** What the outbox adds to what the server said. */
 function fromOutbox(): Partial<RodStore> {

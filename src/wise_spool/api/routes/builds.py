@@ -18,6 +18,7 @@ from wise_spool.core.measure_next import MeasureNext, measure_next
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
 from wise_spool.core.shop.batch import alike, departs, deviations, same_marks, unmeasured
+from wise_spool.core.work.touching import touched
 from wise_spool.exchange.build_file import write_build
 from wise_spool.store.rows import Kept
 from wise_spool.store.taking import Outcome
@@ -47,8 +48,13 @@ def change(
     build_id: uuid.UUID, sent: m.Changes, shop: InShop, client: Client = ""
 ) -> m.ChangesTaken:
     """Take changes in, in order; each is kept, refused with its fields, or asked about."""
+    before = shop.planned(shop.builds.get(build_id), learned=True).plan
     kept, outcomes = shop.builds.change(build_id, sent.changes, client, plan, shop.habits.said())
-    return m.ChangesTaken(state=as_state(shop, kept), outcomes=[_outcome(o) for o in outcomes])
+    state = as_state(shop, kept)
+    touches = (
+        touched(before.cards, state.plan.cards, state.build.rule) if before and state.plan else []
+    )
+    return m.ChangesTaken(state=state, outcomes=[_outcome(o) for o in outcomes], touches=touches)
 
 
 @routes.get("/log")

@@ -1,5 +1,6 @@
 """Routes of the bench instruments: which there are, press one, make one misbehave."""
 
+from datetime import datetime
 from typing import Literal
 
 import numpy as np
@@ -11,6 +12,7 @@ from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.spine.trainer import make_blank, weigh_round
 from wise_spool.devices.instrument import Kind, read_line
 from wise_spool.devices.simulated import Fault
+from wise_spool.devices.workshop import FASTEST_RPM, AirFault, DryerFault, Tread, read_air
 
 ON_THE_BENCH = make_blank(4, 11)
 """The made-up blank the simulated indicator stands under."""
@@ -60,12 +62,57 @@ class Setting(BaseModel):
     fault: Fault
 
 
+class RoomAir(BaseModel):
+    """The room, and the line it came as."""
+
+    temperature_c: float
+    humidity_percent: float | None
+    text: str
+
+
+class AirSetting(BaseModel):
+    """How the simulated room sensor behaves."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    fault: AirFault
+
+
+class Dryer(BaseModel):
+    """A dryer's motor: what it does, not what it was told."""
+
+    name: str
+    turning_rpm: float
+    fault: DryerFault
+
+
+class Turn(BaseModel):
+    """How fast the dryer is to turn, nought to stop it; how a simulated one behaves."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    rpm: float | None = Field(default=None, ge=0, le=FASTEST_RPM)
+    fault: DryerFault | None = None
+
+
+class Trodden(BaseModel):
+    """What a foot did."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    tread: Tread
+
+
 routes = APIRouter(prefix="/api/devices")
 
 
-def _found(shop: Shop, device_id: DeviceId) -> Device:
+def _standing(shop: Shop) -> None:
     if not shop.instruments.simulated():
         raise NotThereError("No instrument stands on this bench.")
+
+
+def _found(shop: Shop, device_id: DeviceId) -> Device:
+    _standing(shop)
     one = shop.bench[device_id]
     return Device(id=device_id, name=one.name, kind=one.kind, simulated=True, fault=one.fault)
 
@@ -83,6 +130,51 @@ def practise(bench: Practice, shop: InShop) -> list[Device]:
     """Put simulated instruments on the bench to practise with, or take them away."""
     shop.instruments.switch(on=bench.on)
     return on_the_bench(shop)
+
+
+@routes.get("/air")
+def air(shop: InShop) -> RoomAir:
+    """The room as its sensor says it now."""
+    _standing(shop)
+    read = read_air(shop.workshop.thermometer.line(datetime.now()))
+    return RoomAir(
+        temperature_c=read.temperature_c, humidity_percent=read.humidity_percent, text=read.text
+    )
+
+
+@routes.get("/dryer")
+def dryer(shop: InShop) -> Dryer:
+    """Whether the dryer turns."""
+    _standing(shop)
+    one = shop.workshop.dryer
+    return Dryer(name=one.name, turning_rpm=one.turning_rpm, fault=one.fault)
+
+
+@routes.put("/dryer")
+def turn(how: Turn, shop: InShop) -> Dryer:
+    """Turn the dryer, or stop it; a simulated one may be made to stall."""
+    _standing(shop)
+    one = shop.workshop.dryer
+    if how.fault is not None:
+        one.fault = how.fault
+    if how.rpm is not None:
+        one.turn(how.rpm)
+    return dryer(shop)
+
+
+@routes.put("/air")
+def misread(how: AirSetting, shop: InShop) -> RoomAir:
+    """Make the simulated room sensor misbehave, or be in order."""
+    _standing(shop)
+    shop.workshop.thermometer.fault = how.fault
+    return air(shop)
+
+
+@routes.post("/foot", status_code=204)
+def foot(how: Trodden, shop: InShop) -> None:
+    """A foot switch was trodden on: every bench that is open hears it."""
+    _standing(shop)
+    shop.bell.tread(how.tread)
 
 
 @routes.put("/{device_id}")

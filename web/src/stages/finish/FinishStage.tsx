@@ -12,6 +12,7 @@ import { threadColour } from "../../mat/threads";
 import { asOptions } from "../../ui/options";
 import { FINISH_WORDS, FRESH_FINISHES } from "../../words/shapes";
 import { CoatRibbon } from "./CoatRibbon";
+import { RoomInstruments } from "./RoomInstruments";
 import { volume, warmer, warmth } from "../../ui/units";
 
 /** Coats on their clocks, the mix for each, and the air they are laid in. */
@@ -70,6 +71,7 @@ export function FinishStage() {
               />
               <DewPoint />
             </div>
+            <RoomInstruments />
           </div>
           <div>
             <h2 className="mb-2">

@@ -1,15 +1,19 @@
-import { ArrowLeft, ArrowRight, Lock } from "lucide-react";
+import { ArrowLeft, ArrowRight, ArrowUp, Lock, X } from "lucide-react";
+import { useState } from "react";
 
 import type { Build, Step } from "../../api/types";
 import { stepDone } from "../../rod/moves";
 import { useRod, useShown } from "../../rod/store";
-import { Pick } from "../../ui/controls";
+import { Button, IconButton, Pick } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { length } from "../../ui/measure";
 import { asOptions } from "../../ui/options";
 import { useSettings } from "../../ui/settings";
 import { ASSEMBLY_WORDS } from "../../words/shapes";
 import type { StageProps } from "../stage";
+
+/** Done by what is recorded elsewhere: a check by the stack, a coat by its mixing, a test by what it showed. */
+const NO_TICK = ["check", "coat"];
 
 /** A school is offered where there is something it is about, or where it was chosen. */
 function concerns(key: string, build: Build): boolean {
@@ -76,11 +80,19 @@ export function OrderJob({ onSelect }: StageProps) {
           .
         </p>
       )}
+      <Wishes />
       <ol aria-label="Order of work">
-        {order.steps.map((step, n) => (
-          <StepRow key={step.id} step={step} n={n + 1} steps={order.steps} onSelect={onSelect} />
+        {plan.work.operations.map((step, n) => (
+          <StepRow
+            key={step.id}
+            step={step}
+            n={n + 1}
+            steps={plan.work.operations}
+            onSelect={onSelect}
+          />
         ))}
       </ol>
+      <OwnStepForm />
     </div>
   );
 }
@@ -105,18 +117,19 @@ function StepRow({
   const waits = step.open_before
     .map((id) => steps.find((s) => s.id === id)?.words.split(",")[0])
     .join("; ");
+  const ahead = steps[n - 2];
   const toTheRight = (step.enters === "butt") !== flipped;
   return (
     <li
-      className={`grid grid-cols-[2.2rem_1.8rem_minmax(0,1fr)_minmax(0,22rem)] items-baseline gap-3 border-b border-line/60 py-1.5 ${step.done ? "text-soft" : ""} ${step.out_of_turn ? "bg-raised" : ""}`}
+      className={`grid grid-cols-[2.2rem_1.8rem_minmax(0,1fr)_minmax(0,20rem)_2rem] items-baseline gap-3 border-b border-line/60 py-1.5 ${step.done ? "text-soft" : ""} ${step.out_of_turn ? "bg-raised" : ""}`}
     >
       <span className="fig text-right text-answer">{n}</span>
       <input
         type="checkbox"
         className="size-5 translate-y-1 accent-[var(--accent)]"
         aria-label={`Done: ${step.words}`}
-        checked={ticked}
-        disabled={blocked || step.kind === "check"}
+        checked={ticked || (step.done && NO_TICK.includes(step.kind))}
+        disabled={blocked || NO_TICK.includes(step.kind)}
         onChange={() =>
           edit(ticked ? `reopen: ${step.words}` : step.words, stepDone(step.id, !ticked))
         }
@@ -157,10 +170,162 @@ function StepRow({
             ? `waits for: ${waits}`
             : step.done
               ? "done"
-              : step.kind === "check"
-                ? "add a winding check to the stack, or say there is none"
-                : "may be done now"}
+              : step.skipped
+                ? `left out: ${step.skipped}`
+                : step.kind === "check"
+                  ? "add a winding check to the stack, or say there is none"
+                  : "may be done now"}
       </span>
+      {ahead && !step.done && !ahead.done ? (
+        <IconButton
+          name={`Earlier: ${step.words}`}
+          onClick={() =>
+            edit(`${step.words}, earlier`, (b) => {
+              b.work.ahead = b.work.ahead.filter(
+                (w) => !(w.earlier === ahead.id && w.later === step.id),
+              );
+              b.work.ahead.push({ id: "", earlier: step.id, later: ahead.id });
+            })
+          }
+        >
+          <ArrowUp size={16} />
+        </IconButton>
+      ) : (
+        <span />
+      )}
     </li>
+  );
+}
+
+/** What the builder wants before what, and which of it nothing can follow. */
+function Wishes() {
+  const { build, plan } = useShown();
+  const edit = useRod((s) => s.edit);
+  const words = (id: string) =>
+    plan.work.operations.find((o) => o.id === id)?.words ?? "a step that is gone";
+  return (
+    <>
+      {plan.work.against.map((sentence) => (
+        <p key={sentence} role="alert" className="border-l-4 border-check bg-raised px-3 py-2">
+          {sentence}
+        </p>
+      ))}
+      {build.work.ahead.length > 0 && (
+        <ul aria-label="Your own order" className="flex flex-wrap gap-2">
+          {build.work.ahead.map((w) => (
+            <li key={w.id} className="flex items-center gap-1 rounded bg-raised pl-3 text-small">
+              {words(w.earlier)} <span className="text-soft">before</span> {words(w.later)}
+              <IconButton
+                name={`Drop: ${words(w.earlier)} before ${words(w.later)}`}
+                onClick={() =>
+                  edit("as the plan has it", (b) => {
+                    b.work.ahead = b.work.ahead.filter((x) => x.id !== w.id);
+                  })
+                }
+              >
+                <X size={14} />
+              </IconButton>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** A step the plan does not know: behind which of its own, and how long it takes. */
+function OwnStepForm() {
+  const { build, plan } = useShown();
+  const edit = useRod((s) => s.edit);
+  const [words, setWords] = useState("");
+  const [after, setAfter] = useState("");
+  const [minutes, setMinutes] = useState("");
+  const [why, setWhy] = useState("");
+  const add = () => {
+    const takes = minutes.trim() ? Number(minutes) : null;
+    if (!words.trim()) return setWhy("Say what is to be done.");
+    if (takes !== null && !(takes > 0 && takes <= 1440))
+      return setWhy(`“${minutes}” is no number of minutes up to a day.`);
+    const stage = plan.work.operations.find((o) => o.id === after)?.stage ?? "handle";
+    edit(`a step of one’s own: ${words.trim()}`, (b) => {
+      b.work.own.push({ id: "", words: words.trim(), stage, after, minutes: takes, caution: "" });
+    });
+    setWords("");
+    setMinutes("");
+    setWhy("");
+  };
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        add();
+      }}
+    >
+      <h2>A step of your own</h2>
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="grid min-w-64 flex-1 gap-1">
+          <span className="label">what is to be done</span>
+          <input
+            className="field"
+            maxLength={120}
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
+        </label>
+        <label className="grid gap-1">
+          <span className="label">behind</span>
+          <select
+            className="field max-w-72"
+            value={after}
+            onChange={(e) => setAfter(e.target.value)}
+          >
+            <option value="">the beginning of the handle</option>
+            {plan.work.operations.map((o) => (
+              <option key={o.id} value={o.id}>
+                {o.words}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="grid w-28 gap-1">
+          <span className="label">minutes</span>
+          <input
+            className="field"
+            inputMode="decimal"
+            placeholder="not known"
+            value={minutes}
+            onChange={(e) => setMinutes(e.target.value)}
+          />
+        </label>
+        <Button type="submit" className="min-h-9">
+          Add it
+        </Button>
+      </div>
+      {why && (
+        <p role="alert" className="text-ruin">
+          {why}
+        </p>
+      )}
+      {build.work.own.length > 0 && (
+        <ul className="flex flex-wrap gap-2">
+          {build.work.own.map((o) => (
+            <li key={o.id} className="flex items-center gap-1 rounded bg-raised pl-3 text-small">
+              {o.words}
+              <IconButton
+                name={`Take out: ${o.words}`}
+                onClick={() =>
+                  edit(`without: ${o.words}`, (b) => {
+                    b.work.own = b.work.own.filter((x) => x.id !== o.id);
+                  })
+                }
+              >
+                <X size={14} />
+              </IconButton>
+            </li>
+          ))}
+        </ul>
+      )}
+    </form>
   );
 }
