@@ -25,6 +25,7 @@ SHARD = int(os.environ.get("WISE_SPOOL_TEST_SHARD", "1"))
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 AWAY = (
     "ERR_CONNECTION_REFUSED", "ERR_EMPTY_RESPONSE", "ERR_CONNECTION_RESET", "ERR_INCOMPLETE_CHUNKED_ENCODING",
+    "ERR_CONTENT_LENGTH_MISMATCH",
 )  # fmt: skip
 """What a browser says of a server that is away, and of a line to its bell that was cut."""
 CHROMIUM = shutil.which("chromium") or "/usr/bin/chromium"

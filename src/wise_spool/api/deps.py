@@ -4,7 +4,7 @@ import hashlib
 import json
 import uuid
 from collections import OrderedDict
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Iterable
 from dataclasses import dataclass, field
 from functools import cache
 from threading import Lock
@@ -15,6 +15,7 @@ from fastapi import Depends, Header, Request
 
 from wise_spool.api.bell import Bell
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.log import LogEntry
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
@@ -24,7 +25,7 @@ from wise_spool.settings import ROOT, Settings
 from wise_spool.store.bench import ShopBench
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.habits import ShopHabits
-from wise_spool.store.learning import ShopLearning
+from wise_spool.store.learning import TEACHING, ShopLearning
 from wise_spool.store.logbook import Logbook
 from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import Shelf
@@ -102,9 +103,13 @@ class Shop:
         return shop
 
     def has_changed(self, build_id: uuid.UUID) -> None:
-        """A rod has changed, and that is safe: every window is told, and what was learned is old."""
-        self.learning.forget()
+        """A rod has changed, and that is safe: every window is told."""
         self.bell.ring(build_id)
+
+    def has_heard(self, entries: Iterable[LogEntry]) -> None:
+        """Entries came in: what was learned is old when they teach, or take back."""
+        if any(e.strikes is not None or (e.subject or ("",))[0] in TEACHING for e in entries):
+            self.learning.forget()
 
     def planned(self, kept: Kept, *, learned: bool = False) -> Planned:
         """The plan of a kept rod, worked out once a version; with what the shop has ``learned`` of itself in

@@ -28,6 +28,7 @@ from wise_spool.core.ground.refusals import NotNowError
 from wise_spool.core.rod import Rod
 from wise_spool.store.rows import (
     Kept,
+    Logs,
     advance,
     as_json,
     design_at,
@@ -77,12 +78,13 @@ class BuildStore:
 
     def __init__(self, url: str) -> None:
         self.engine: Engine = create_engine(url, pool_pre_ping=True, pool_size=8, max_overflow=8)
+        self.logs = Logs()
         self.changed: Callable[[uuid.UUID], None] = lambda _: None
         """Told of every rod that has changed, when what changed is safe."""
 
     @contextmanager
     def _session(self) -> Iterator[Session]:
-        with Session(self.engine) as session:
+        with Session(self.engine, info={"logs": self.logs}) as session:
             with session.begin():
                 yield session
             for build_id in session.info.pop("changed", ()):

@@ -1,15 +1,18 @@
 """What the shop has learned, worked out of every rod's log when that has changed, and what was reset."""
 
+import uuid
 from datetime import datetime
 
 from sqlmodel import Session
 
+from wise_spool.core.document.log import Kind, LogEntry
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.shop.learning import Learned, learn
 from wise_spool.store.logbook import Logbook
 from wise_spool.store.tables import SettingRow, now
 
 NAME = "learned-since"
+TEACHING: tuple[Kind, ...] = ("worked", "timed", "follow_up", "answer")
 
 
 class ShopLearning:
@@ -18,19 +21,21 @@ class ShopLearning:
     def __init__(self, logbook: Logbook) -> None:
         self.logbook, self.engine = logbook, logbook.engine
         self._known: tuple[Learned, ...] | None = None
+        self._entries: dict[tuple[uuid.UUID, str], LogEntry] = {}
 
     def forget(self) -> None:
-        """Something was logged: work it out anew when it is next asked."""
+        """Something was logged that may teach: work it out anew when it is next asked."""
         self._known = None
 
     def all(self) -> tuple[Learned, ...]:
         """Every quantity something has been learned of."""
         known = self._known
         if known is None:
-            known = learn(
-                (e for _, e in self.logbook.said("worked", "timed", "follow_up", "answer")),
-                self._since(),
-            )
+            # Entries never change: only those that came since are read.
+            standing = self.logbook.standing(*TEACHING)
+            fresh = [key for key in standing if key not in self._entries]
+            self._entries.update(self.logbook.entries(fresh))
+            known = learn((self._entries[key] for key in standing), self._since())
             self._known = known
         return known
 

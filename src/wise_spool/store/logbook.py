@@ -58,7 +58,7 @@ class Logbook:
     def page(self, wanted: Wanted, most: int = 50) -> list[Line]:
         """The newest lines that fit, from before ``before`` on."""
         entry = col(LogRow.entry)
-        asked = select(LogRow).where(entry["strikes"].is_(None))
+        asked = select(LogRow).where(~entry.op("?", is_comparison=True)("strikes"))
         if wanted.rod is not None:
             asked = asked.where(LogRow.build_id == wanted.rod)
         if wanted.kinds:
@@ -71,7 +71,8 @@ class Logbook:
             asked = asked.where(tuple_(col(LogRow.at), col(LogRow.id)) < wanted.before)
         with Session(self.engine) as session:
             rows = session.exec(asked.order_by(col(LogRow.at).desc(), col(LogRow.id).desc()).limit(most)).all()  # fmt: skip
-            names, struck = _names(session, rows), _struck(session, rows)
+            rods = {r.build_id for r in rows}
+            names, struck = _names(session, rods), _struck(session, rods)
             return [
                 Line(r.build_id, names.get(r.build_id, ""), LogEntry.model_validate(r.entry), (r.build_id, r.id) in struck)
                 for r in rows
@@ -92,15 +93,37 @@ class Logbook:
             raise NotThereError("That picture is not kept here.")
         return bytes(found)
 
-    def said(self, *kinds: Kind) -> Iterator[tuple[uuid.UUID, LogEntry]]:
-        """Every entry of these kinds, over all rods, oldest first, struck ones left out."""
+    def standing(self, *kinds: Kind) -> list[tuple[uuid.UUID, str]]:
+        """Rod and id of every entry of these kinds that nothing strikes, oldest first."""
         entry = col(LogRow.entry)
         with Session(self.engine) as session:
-            rows = session.exec(select(LogRow).where(entry.op("?|")(array(list(kinds)))).order_by(col(LogRow.at), col(LogRow.id))).all()  # fmt: skip
-            struck = _struck(session, rows)
-        for row in rows:
-            if (row.build_id, row.id) not in struck:
-                yield row.build_id, LogEntry.model_validate(row.entry)
+            rows = session.exec(
+                select(LogRow.build_id, LogRow.id)
+                .where(entry.op("?|")(array(list(kinds))))
+                .order_by(col(LogRow.at), col(LogRow.id))
+            ).all()
+            struck = _struck(session, {b for b, _ in rows})
+        return [(b, i) for b, i in rows if (b, i) not in struck]
+
+    def entries(
+        self, keys: Sequence[tuple[uuid.UUID, str]]
+    ) -> dict[tuple[uuid.UUID, str], LogEntry]:
+        """These entries, by rod and id."""
+        out = {}
+        with Session(self.engine) as session:
+            for start in range(0, len(keys), 2000):
+                some = keys[start : start + 2000]
+                ids = [i for _, i in some]
+                rows = session.exec(select(LogRow).where(col(LogRow.id).in_(ids))).all()
+                out.update({(r.build_id, r.id): LogEntry.model_validate(r.entry) for r in rows})
+        return {key: out[key] for key in keys}
+
+    def said(self, *kinds: Kind) -> Iterator[tuple[uuid.UUID, LogEntry]]:
+        """Every entry of these kinds, over all rods, oldest first, struck ones left out."""
+        standing = self.standing(*kinds)
+        found = self.entries(standing)
+        for key in standing:
+            yield key[0], found[key]
 
     def by_rod(self, *kinds: Kind) -> list[tuple[Whose, list[LogEntry]]]:
         """Entries of these kinds that stand, rod by rod."""
@@ -127,8 +150,7 @@ def _brief(said: Any) -> Brief:
         return Brief()
 
 
-def _names(session: Session, rows: Sequence[LogRow]) -> dict[uuid.UUID, str]:
-    ids = {r.build_id for r in rows}
+def _names(session: Session, ids: set[uuid.UUID]) -> dict[uuid.UUID, str]:
     if not ids:
         return {}
     found = session.exec(
@@ -139,14 +161,13 @@ def _names(session: Session, rows: Sequence[LogRow]) -> dict[uuid.UUID, str]:
     return dict(found)
 
 
-def _struck(session: Session, rows: Sequence[LogRow]) -> set[tuple[uuid.UUID, str]]:
-    """Those of these rows that something strikes that is not itself struck."""
-    ids = {r.build_id for r in rows}
-    if not ids:
+def _struck(session: Session, rods: set[uuid.UUID]) -> set[tuple[uuid.UUID, str]]:
+    """Entries of these rods that something strikes that is not itself struck."""
+    if not rods:
         return set()
     strikes = session.exec(
         select(LogRow.build_id, LogRow.id, col(LogRow.entry)["strikes"].astext)
-        .where(col(LogRow.build_id).in_(ids), col(LogRow.entry).op("?")("strikes"))
+        .where(col(LogRow.build_id).in_(rods), col(LogRow.entry).op("?")("strikes"))
     ).all()  # fmt: skip
     by: dict[tuple[uuid.UUID, str], list[str]] = {}
     for build_id, entry_id, what in strikes:
@@ -155,7 +176,7 @@ def _struck(session: Session, rows: Sequence[LogRow]) -> set[tuple[uuid.UUID, st
     def stands(build_id: uuid.UUID, entry_id: str, deep: int = 0) -> bool:
         return deep > 50 or not any(stands(build_id, s, deep + 1) for s in by.get((build_id, entry_id), ()))  # fmt: skip
 
-    return {(r.build_id, r.id) for r in rows if not stands(r.build_id, r.id)}
+    return {key for key in by if not stands(*key)}
 
 
 def kinds_named(names: str) -> tuple[Kind, ...]:

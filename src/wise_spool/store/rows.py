@@ -1,9 +1,11 @@
 """Rows of one rod read and written: its head, its revisions, its log, what was changed and by whom."""
 
 import uuid
+from collections import OrderedDict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from threading import Lock
 from typing import Any
 
 from pydantic import ValidationError
@@ -42,7 +44,7 @@ class Kept:
 
     def rod(self, habits: Mapping[str, float] | None = None) -> Rod:
         """The rod of its three records, in a shop of these habits."""
-        return Rod.logged(self.records.design, self.records.piece, self.records.log, habits)
+        return Rod(self.records.design, self.records.piece, self.records.record, habits or {})
 
 
 def row_of(session: Session, build_id: uuid.UUID, *, lock: bool = False) -> BuildRow:
@@ -136,14 +138,76 @@ def write_log(session: Session, build_id: uuid.UUID, entries: Sequence[LogEntry]
         for e in entries
     )  # fmt: skip
     session.flush()
+    session.info["wrote"] = True
     return [e.id for e in entries]
 
 
-def log_of(session: Session, build_id: uuid.UUID) -> list[LogEntry]:
-    rows = session.exec(
-        select(LogRow).where(LogRow.build_id == build_id).order_by(col(LogRow.at), col(LogRow.id))
-    ).all()
-    return [LogEntry.model_validate(r.entry) for r in rows]
+def log_of(session: Session, build_id: uuid.UUID) -> tuple[LogEntry, ...]:
+    """Every entry of a rod, oldest first. A log is only ever added to: one that is as long as it was last
+    is what it was."""
+    logs: Logs | None = session.info.get("logs")
+    if logs is None or session.info.get("wrote"):  # what this session wrote may yet be undone
+        return _log_read(session, build_id, (logs and logs.get(build_id)) or ())
+    long = session.exec(select(sql.count()).where(LogRow.build_id == build_id)).one()
+    known = logs.get(build_id)
+    if known is None or len(known) != long:
+        known = _log_read(session, build_id, known or ())
+        logs.put(build_id, known)
+    return known
+
+
+def _log_read(
+    session: Session, build_id: uuid.UUID, known: tuple[LogEntry, ...] = ()
+) -> tuple[LogEntry, ...]:
+    """Read from the table; entries that are known are not read again."""
+    wanted = select(LogRow).where(LogRow.build_id == build_id)
+    if known:
+        have = {e.id for e in known}
+        ids = session.exec(select(LogRow.id).where(LogRow.build_id == build_id)).all()
+        wanted = wanted.where(col(LogRow.id).in_([i for i in ids if i not in have][:MOST_ANEW]))
+    rows = session.exec(wanted).all()
+    fresh = [LogEntry.model_validate(r.entry) for r in rows]
+    return tuple(sorted((*known, *fresh), key=lambda e: (e.at, e.id)))
+
+
+MOST_ANEW = 20_000
+"""A rod's log holds no more."""
+
+
+class Logs:
+    """The logs read last, by rod, and the records they make with a revision: neither ever changes, so that they
+    need no second reading."""
+
+    def __init__(self, most: int = 200) -> None:
+        self.most, self._lock = most, Lock()
+        self._logs: OrderedDict[uuid.UUID, tuple[LogEntry, ...]] = OrderedDict()
+        self._records: OrderedDict[int, Records] = OrderedDict()
+
+    def get(self, build_id: uuid.UUID) -> tuple[LogEntry, ...] | None:
+        """The log as it was read last."""
+        with self._lock:
+            return self._logs.get(build_id)
+
+    def put(self, build_id: uuid.UUID, log: tuple[LogEntry, ...]) -> None:
+        """Keep it; the longest unread goes first."""
+        with self._lock:
+            self._logs[build_id] = log
+            self._logs.move_to_end(build_id)
+            while len(self._logs) > self.most:
+                self._logs.popitem(last=False)
+
+    def records(self, revision: int) -> Records | None:
+        """The records read last at one revision."""
+        with self._lock:
+            return self._records.get(revision)
+
+    def keep(self, revision: int, records: Records) -> None:
+        """Keep them, folded once for all who ask."""
+        with self._lock:
+            self._records[revision] = records
+            self._records.move_to_end(revision)
+            while len(self._records) > self.most:
+                self._records.popitem(last=False)
 
 
 def written(
@@ -180,9 +244,15 @@ def read_records(session: Session, row: BuildRow) -> Records:
 
 def records_at(session: Session, at: RevisionRow) -> Records:
     """Design and piece of one revision, with the log as it is now."""
-    return Records(
-        design=design_at(at), piece=piece_at(at), log=tuple(log_of(session, at.build_id))
-    )
+    log = log_of(session, at.build_id)
+    logs: Logs | None = None if session.info.get("wrote") else session.info.get("logs")
+    known = logs.records(at.id) if logs is not None and at.id is not None else None
+    if known is not None and known.log is log:
+        return known
+    records = Records.model_construct(design=design_at(at), piece=piece_at(at), log=log)
+    if logs is not None and at.id is not None:
+        logs.keep(at.id, records)
+    return records
 
 
 def as_json(session: Session, row: BuildRow) -> dict[str, Any]:

@@ -37,10 +37,11 @@ def as_state(shop: Shop, kept: Kept) -> m.BuildState:
     )  # fmt: skip
 
 
-@routes.get("")
-def one_build(build_id: uuid.UUID, shop: InShop) -> m.BuildState:
+@routes.get("", response_model=m.BuildState)
+def one_build(build_id: uuid.UUID, shop: InShop) -> Response:
     """The rod as it stands, and its plan."""
-    return as_state(shop, shop.builds.get(build_id))
+    state = as_state(shop, shop.builds.get(build_id))
+    return Response(state.model_dump_json(), media_type="application/json")
 
 
 @routes.post("/changes")
@@ -71,7 +72,9 @@ def add_to_log(
     now = datetime.now(UTC)
     for entry in sent.entries:
         ask_of_time(entry.at, now)
-    return as_state(shop, shop.builds.log(build_id, sent.entries, client))
+    kept = shop.builds.log(build_id, sent.entries, client)
+    shop.has_heard(sent.entries)
+    return as_state(shop, kept)
 
 
 @routes.post("/undo")
@@ -79,7 +82,9 @@ def undo(
     build_id: uuid.UUID, shop: InShop, seen: int | None = None, client: Client = ""
 ) -> m.BuildState:
     """Step back."""
-    return as_state(shop, shop.builds.undo(build_id, seen, client))
+    kept = shop.builds.undo(build_id, seen, client)
+    shop.learning.forget()
+    return as_state(shop, kept)
 
 
 @routes.post("/redo")
@@ -87,7 +92,9 @@ def redo(
     build_id: uuid.UUID, shop: InShop, seen: int | None = None, client: Client = ""
 ) -> m.BuildState:
     """Step forward again."""
-    return as_state(shop, shop.builds.redo(build_id, seen, client))
+    kept = shop.builds.redo(build_id, seen, client)
+    shop.learning.forget()
+    return as_state(shop, kept)
 
 
 @routes.get("/revisions")

@@ -1,6 +1,7 @@
 """The three records of one rod together, as they are kept and handed on."""
 
 from datetime import UTC, datetime
+from functools import cached_property
 
 from pydantic import AwareDatetime, Field
 
@@ -27,7 +28,12 @@ class Records(Frozen):
         log = entries_between(Record(), record, (), named="as-built", at=at)
         return cls(design=design, piece=piece, log=tuple(log))
 
+    @cached_property
+    def record(self) -> Record:
+        """The log folded."""
+        return fold(self.log)
+
     @property
     def build(self) -> Build:
         """The three read together."""
-        return together(self.design, self.piece, fold(self.log))
+        return together(self.design, self.piece, self.record)
