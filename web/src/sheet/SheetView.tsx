@@ -14,6 +14,8 @@ const SHEETS = [
   { value: "glue-up", label: "Glue-up" },
   { value: "turning", label: "Turning card 1:1" },
   { value: "protractor", label: "Wrap-round strips 1:1" },
+  { value: "as-built", label: "As built" },
+  { value: "hand-over", label: "Hand-over" },
 ] as const;
 type Sheet = (typeof SHEETS)[number]["value"];
 

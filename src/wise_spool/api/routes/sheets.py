@@ -12,6 +12,7 @@ from wise_spool.api.deps import InShop, Shop, fingerprint
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import ProblemError
 from wise_spool.exchange.all_papers import all_papers
+from wise_spool.exchange.as_built_sheet import as_built_sheet, hand_over_sheet
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.pages import page_count, page_png
 from wise_spool.exchange.paper import PaperName
@@ -20,7 +21,9 @@ from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
 from wise_spool.exchange.turning_sheet import turning_sheet
 
-SheetName = Literal["all", "build-sheet", "story-stick", "glue-up", "turning", "protractor"]
+SheetName = Literal[
+    "all", "build-sheet", "story-stick", "glue-up", "turning", "protractor", "as-built", "hand-over"
+]
 SHEETS = {
     "all": all_papers,
     "build-sheet": build_sheet,
@@ -29,6 +32,8 @@ SHEETS = {
     "turning": turning_sheet,
     "protractor": protractor,
 }
+OF_THE_RECORD = {"as-built": as_built_sheet, "hand-over": hand_over_sheet}
+"""Sheets that are made of what was done, and its pictures."""
 routes = APIRouter(prefix="/api/builds/{build_id}")
 
 
@@ -73,6 +78,10 @@ def _printed(
     build, today = kept.rod().build, datetime.now(UTC).date()
     pdf = shop.sheets.get(
         (kept.id, kept.version, fingerprint(shop.habits.said()), sheet, paper, today),
-        lambda: SHEETS[sheet](build, plan, paper, today),
+        lambda: (
+            OF_THE_RECORD[sheet](kept.records, plan, shop.logbook.picture, paper, today)
+            if sheet in OF_THE_RECORD
+            else SHEETS[sheet](build, plan, paper, today)
+        ),
     )
     return build.name, pdf
