@@ -74,7 +74,7 @@ class Clocks(OnTheDemo):
         return 60 * int(minutes) + int(seconds)
 
 
-class Cards(OnTheDemo):
+class AtTheCards(OnTheDemo):
     """A rod is worked from its cards."""
 
     def bench(self, name):
@@ -95,6 +95,8 @@ class Cards(OnTheDemo):
     def card(self):
         return self.page.get_by_role("region", name="The card")
 
+
+class Cards(AtTheCards):
     def test_one_key_goes_all_the_way_and_held_it_undoes(self):
         self.bench("Holm Casting")
         expect(self.card()).to_contain_text("Find the spine")
@@ -153,6 +155,118 @@ class Cards(OnTheDemo):
         expect(self.page.get_by_text("The server is away")).to_be_visible()
         self.page.unroute("**/api/**")
         self.settled("spine", "ream:cap")
+
+
+class TheRecord(AtTheCards):
+    """What a card asks for, what is said beside it, and what comes of both."""
+
+    def log(self, kind):
+        url = f"{self.server.url}/api/builds/{self.id}/log"
+        return [e[kind] for e in self.page.request.get(url).json() if e.get(kind)]
+
+    def heard(self, kind, count=1):
+        for _ in range(100):
+            if len(self.log(kind)) >= count:
+                return self.log(kind)
+            self.page.wait_for_timeout(100)
+        raise AssertionError(f"{kind}: {self.log(kind)}")
+
+    def test_a_fit_is_entered_on_the_pad_with_a_fraction_and_nonsense_is_asked_about(self):
+        self.bench("Holm Casting")
+        change = {"id": uuid.uuid4().hex, "seen": self.state()["version"], "ops": [{"act": "set", "at": ["rule"], "to": "in/16"}]}  # fmt: skip
+        self.page.request.post(f"{self.server.url}/api/builds/{self.id}/changes", data={"changes": [change]})  # fmt: skip
+        self.page.reload()
+        for _ in range(2):
+            self.page.get_by_role("button", name="Next card").click()
+        expect(self.card()).to_contain_text("Ream the short rear grip")
+        self.page.get_by_role("button", name="Enter it").click()
+        pad = self.page.get_by_role("region", name="It stops short of its mark by")
+        pad.get_by_role("button", name="Enter", exact=True).click()
+        expect(pad.get_by_role("alert")).to_contain_text("Tap how many in it is")
+        pad.get_by_role("button", name="9", exact=True).click()
+        pad.get_by_role("button", name="9", exact=True).click()
+        pad.get_by_role("button", name="Enter", exact=True).click()
+        expect(pad.get_by_role("alert")).to_contain_text("cannot be")
+        for key in ("Take the last away", "Take the last away", "1", "3/8"):
+            pad.get_by_role("button", name=key, exact=True).click()
+        pad.get_by_role("button", name="Enter", exact=True).click()
+        fit = self.heard("dry_fit")[-1]
+        self.assertAlmostEqual(fit["short_mm"], 1.375 * 25.4, delta=0.01)
+        expect(self.card()).to_contain_text("1 3/8 in")
+        self.assertIn("short_mm", self.build["handle"]["dry_fits"][-1])
+
+    def test_a_step_left_out_is_taken_up_again_and_a_foot_works_the_cards(self):
+        self.bench("Holm Casting")
+        title = self.card().get_by_role("heading").inner_text()
+        self.page.get_by_role("button", name="Leave it out").click()
+        self.page.get_by_label("Why it is left out").fill("his own line")
+        self.page.get_by_role("button", name="Leave it out").last.click()
+        expect(self.card()).to_contain_text("Left out: his own line.")
+        self.heard("skipped")
+        self.page.get_by_role("button", name="Take it up again").click()
+        expect(self.card()).not_to_contain_text("Left out")
+        foot = f"{self.server.url}/api/devices/foot"
+        self.assertEqual(self.page.request.post(foot, data={"tread": "press"}).status, 204)
+        expect(self.card()).not_to_contain_text(title)
+        self.settled("spine")
+        self.page.request.post(foot, data={"tread": "back"})
+        expect(self.card()).to_contain_text(title)
+        self.page.request.post(foot, data={"tread": "hold"})
+        expect(self.card()).not_to_contain_text("Done. Hold")
+
+    def test_minutes_that_were_taken_are_learned_and_said_on_the_next_card_of_its_kind(self):
+        self.bench("Holm Casting")
+        at = [(datetime.now(UTC) - timedelta(days=n)).isoformat() for n in range(4)]
+        entries = [{"id": uuid.uuid4().hex, "at": a, "worked": {"id": f"ream:x{n}", "kind": "ream", "minutes": 12 + n}} for n, a in enumerate(at)]  # fmt: skip
+        self.page.request.post(f"{self.server.url}/api/builds/{self.id}/log", data={"entries": entries})  # fmt: skip
+        self.page.reload()
+        self.page.get_by_role("button", name="Next card").click()
+        expect(self.card()).to_contain_text("your last 4: 13 min")
+        self.page.goto(f"{self.server.url}/build/{self.id}/logbook")
+        learned = self.page.get_by_role("region", name="Learned")
+        expect(learned).to_contain_text("Before: 30 min, by habit.")
+        learned.get_by_role("button", name="Begin anew").first.click()
+        expect(learned).not_to_contain_text("your last 4")
+
+    def test_a_question_for_later_hangs_on_the_rack_from_its_day_on_and_is_answered_once(self):
+        self.at("Holm Casting", "blank")
+        self.page.get_by_role("link", name="Logbook").click()
+        self.page.get_by_label("What to ask").fill("Does the mended joint hold?")
+        self.page.get_by_label("Which product it is about").fill("Trial paste")
+        self.page.get_by_label("When to ask").fill("2026-01-05")
+        self.page.get_by_role("button", name="Ask then").click()
+        self.heard("follow_up")
+        self.page.get_by_label("Where it fished").fill("the outer skerries")
+        self.page.get_by_label("What it could not do").fill("turn a fish in weed")
+        self.page.get_by_role("button", name="Note the day").click()
+        self.heard("field_note")
+        self.visit("/")
+        asked = self.page.get_by_role("region", name="To ask by now")
+        expect(asked).to_contain_text("Does the mended joint hold?")
+        asked.get_by_role("button", name="It held").click()
+        expect(asked).to_have_count(0)
+        self.assertEqual([a["held"] for a in self.heard("answer")], [True])
+        self.visit("/logbook")
+        expect(self.page.get_by_role("region", name="Learned")).to_contain_text("1 of 1 held")
+        self.page.get_by_label("Find in the logbook").fill("weed")
+        expect(self.page.get_by_text("could not: turn a fish in weed")).to_be_visible()
+
+    def test_a_step_of_ones_own_and_a_wish_nothing_can_follow(self):
+        self.at("Holm Casting", "handle/order")
+        self.page.get_by_role("button", name="Add it").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("Say what is to be done.")
+        self.page.get_by_label("what is to be done").fill("Ink the number")
+        self.page.get_by_label("behind").select_option("scuff")
+        self.page.get_by_role("button", name="Add it").click()
+        self.kept()
+        order = [o["words"] for o in self.plan["work"]["operations"]]
+        scuff = next(n for n, w in enumerate(order) if w.startswith("Scuff"))
+        self.assertEqual(order[scuff + 1], "Ink the number")
+        self.page.get_by_role("button", name="Earlier: Ink the number").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("cannot come before")
+        self.page.get_by_role("button", name="Drop: Ink the number").click()
+        self.kept()
+        self.assertEqual(self.plan["work"]["against"], [])
 
 
 class WithoutItsServer(OnTheDemo):

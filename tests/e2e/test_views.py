@@ -33,6 +33,7 @@ class Views(InTheBrowser):
             ]
             paths += [f"/build/{ids['Skerry 10']}/guides/{job}" for job in GUIDES_JOBS]
             paths += [f"/build/{ids['Holm Casting']}/guides/twist", f"/build/{ids['Holm Casting']}/bench"]  # fmt: skip
+            paths += ["/logbook", f"/build/{ids['Skerry 10']}/logbook"]
             paths += ["/shelf/part", "/shelf/adhesive", "/trainer", "/habits", "/words?w=spine"]
             for path in paths:
                 with self.subTest(light=light, path=path.split("/")[-1] or "rack"):

@@ -4,6 +4,7 @@ import { api, take } from "../../api/client";
 import type { Board, PhotoMatched, PicturePoint } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
+import { sayOf } from "../../outbox/entries";
 import { Button, Choice } from "../../ui/controls";
 import { FieldShell } from "../../ui/Field";
 import { length, unitOf } from "../../ui/measure";
@@ -24,6 +25,7 @@ const OFF_PX = 2;
  */
 export function PhotoMatch() {
   const { build } = useShown();
+  const id = useRod((s) => s.id);
   const edit = useRod((s) => s.edit);
   const [ref, width] = useWidth<HTMLDivElement>();
   const [picture, setPicture] = useState<{ url: string; wide: number; high: number } | null>(null);
@@ -229,9 +231,15 @@ export function PhotoMatch() {
             {Math.ceil(fit.give_percent)} %; worst point {fit.off_mm.toFixed(0)} mm off.
           </span>
           <Button
-            onClick={() =>
-              edit("keep what the photograph says", (b) => void b.blank.static.push(fit.reading))
-            }
+            onClick={() => {
+              edit("keep what the photograph says", (b) => void b.blank.static.push(fit.reading));
+              if (!id || !picture || !matched) return;
+              const words = `bent under ${weight(setup.load_g, build.units)}: says ${weight(fit.power_g, build.units)}`;
+              void withItsBend(picture.url, matched.curve ?? []).then(
+                (blob) => sayOf(id, { picture: { of: "bend", words } as never }, blob),
+                (error: Error) => setWhy(error.message),
+              );
+            }}
           >
             Keep it with the blank
           </Button>
@@ -239,6 +247,31 @@ export function PhotoMatch() {
         </div>
       )}
     </section>
+  );
+}
+
+/** The photograph with the bend drawn into it, as it is kept with the rod. */
+async function withItsBend(url: string, curve: PicturePoint[]): Promise<Blob> {
+  const image = new Image();
+  image.src = url;
+  await image.decode();
+  const canvas = document.createElement("canvas");
+  canvas.width = image.naturalWidth;
+  canvas.height = image.naturalHeight;
+  const paint = canvas.getContext("2d");
+  if (!paint) throw new Error("This browser cannot draw the bend into the picture.");
+  paint.drawImage(image, 0, 0);
+  paint.strokeStyle = getComputedStyle(document.documentElement).getPropertyValue("--tape");
+  paint.lineWidth = Math.max(canvas.width / 400, 2);
+  paint.beginPath();
+  curve.forEach((p, n) => (n ? paint.lineTo(p.x_px, p.y_px) : paint.moveTo(p.x_px, p.y_px)));
+  paint.stroke();
+  return new Promise((done, fail) =>
+    canvas.toBlob(
+      (blob) => (blob ? done(blob) : fail(new Error("The picture could not be kept."))),
+      "image/jpeg",
+      0.9,
+    ),
   );
 }
 
