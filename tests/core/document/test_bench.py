@@ -4,7 +4,7 @@ import unittest
 from datetime import UTC, datetime, timedelta
 from zoneinfo import ZoneInfo
 
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from wise_spool.core.document.bench import BenchClock, ask_of_clock
@@ -49,6 +49,39 @@ class Running(unittest.TestCase):
         ask_of_clock(
             clock("c2", of=""), (clock(of=""),), NOW
         )  # one's own clocks may be as many as one likes
+
+
+AT = st.integers(0, 600).map(lambda m: NOW + timedelta(minutes=m))
+IDS = st.sampled_from(["a", "b", "ream:g", "rod"])
+SAID = st.one_of(
+    st.builds(lambda i, m: {"worked": {"id": i, "kind": "ream", "minutes": m}}, IDS, st.floats(1, 90)),
+    st.builds(lambda i, w: {"skipped": {"id": i, "why": w}}, IDS, st.sampled_from(["no", "later"])),
+    st.builds(lambda i, w: {"note": {"id": i, "words": w}}, IDS, st.sampled_from(["dry", "wet"])),
+    st.builds(lambda i, g: {"weighed": {"id": i, "mass_g": g}}, IDS, st.floats(1, 400)),
+    st.builds(lambda i, c: {"air": {"id": i, "temperature_c": c}}, IDS, st.floats(5, 35)),
+    st.builds(lambda i, h: {"answer": {"id": i, "held": h}}, IDS, st.sampled_from([True, False, None])),
+    st.builds(lambda i: {"step": i}, IDS),
+    st.builds(lambda n: {"strikes": f"{'xy'[n % 2]}{n // 2}"}, st.integers(0, 23)),
+)  # fmt: skip
+DEVICE = st.lists(st.tuples(AT, SAID), max_size=12)
+
+
+class TwoDevices(unittest.TestCase):
+    @settings(max_examples=200, deadline=None)
+    @given(DEVICE, DEVICE, st.data())
+    def test_whatever_arrives_when_and_however_often_the_record_is_the_same(self, one, two, data):
+        logs = [
+            [LogEntry.model_validate({"id": f"{name}{n}", "at": at, **said}) for n, (at, said) in enumerate(made)]
+            for name, made in (("x", one), ("y", two))
+        ]  # fmt: skip
+        everything = [*logs[0], *logs[1]]
+        arrived: list[LogEntry] = []
+        for _ in range(3):
+            arrived += data.draw(st.permutations(everything))[: data.draw(st.integers(0, 24))]
+        arrived += data.draw(st.permutations(everything))
+        once = {e.id: e for e in arrived}
+        self.assertEqual(fold(once.values()), fold(everything))
+        self.assertEqual(fold(reversed(list(once.values()))), fold(everything))
 
 
 class InTheLog(unittest.TestCase):
