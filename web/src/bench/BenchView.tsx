@@ -1,4 +1,4 @@
-import { ChevronLeft, ChevronRight, Hand, Volume2, VolumeX, X } from "lucide-react";
+import { BellRing, ChevronLeft, ChevronRight, Hand, Volume2, VolumeX, X } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { Link } from "wouter";
 import { create } from "zustand";
@@ -17,6 +17,7 @@ import type { Recipe } from "../rod/store";
 import { Button, IconButton } from "../ui/controls";
 import { length } from "../ui/measure";
 import { heldTogether } from "../words/Spoken";
+import { AlarmPanel } from "./AlarmPanel";
 import { Beside } from "./Beside";
 import { clocksOf, useClocks } from "./clocks";
 import { begin, HOLD_MS, minutesAt, useOneKey, useSpeech, useWakeLock } from "./hands";
@@ -69,6 +70,7 @@ function Cards() {
     return open < 0 ? Math.max(cards.length - 1, 0) : open;
   });
   const [line, setLine] = useState(0);
+  const [alarm, setAlarm] = useState(false);
   const card = cards[Math.min(at, cards.length - 1)];
   useEffect(() => {
     document.title = `${build.name}, at the bench · Wise Spool`;
@@ -141,6 +143,9 @@ function Cards() {
         <span className="fig ml-auto text-head text-soft">
           {Math.min(at, cards.length - 1) + 1} of {cards.length}
         </span>
+        <IconButton name="The alarm" className="size-11" onClick={() => setAlarm(!alarm)}>
+          <BellRing size={20} />
+        </IconButton>
         <IconButton
           name={speaks ? "Silent cards" : "Spoken cards"}
           className="size-11"
@@ -156,6 +161,7 @@ function Cards() {
           <Hand size={20} className={left ? "-scale-x-100" : ""} />
         </IconButton>
       </header>
+      {alarm && <AlarmPanel />}
       <Where card={card} />
       <section
         aria-live="polite"

@@ -4,7 +4,7 @@ import { Link } from "wouter";
 
 import type { RunningClock } from "../api/types";
 import { Button, IconButton } from "../ui/controls";
-import { sound } from "./alarm";
+import { notify, sound } from "./alarm";
 import { left, useBell, useClocks, useHeld, useNow, whereOf } from "./clocks";
 
 const SHOWN = 4;
@@ -21,6 +21,7 @@ export function ClockStrip() {
   useEffect(() => {
     if (!ringing) return;
     sound();
+    for (const r of loud) notify(r.clock.then || r.clock.what, r.rod);
     const again = setInterval(sound, 12_000);
     const title = document.title;
     document.title = `Now: ${loud[0]!.clock.then || loud[0]!.clock.what}`;
