@@ -213,8 +213,10 @@ class Choosing(OnTheDemo):
         load_g = (of[0].guides.static_test or of[0].guides.bend).load_g
         spots = clickable(of, 0.67, load_g)
         spots = 30 + 30j + 0.12 * spots
-        for z in spots:
+        self.page.evaluate("document.fonts.ready")
+        for n, z in enumerate(spots, start=1):
             photo.click(position={"x": z.real, "y": z.imag})
+            expect(photo.locator("circle")).to_have_count(n)
         expect(self.page.get_by_text("The photograph says")).to_contain_text("softer by 3")
         self.page.get_by_role("button", name="take the last click back").click()
         expect(photo.locator("circle")).to_have_count(len(spots) - 1)

@@ -30,5 +30,5 @@ def _moved(was: Card, now: Card, rule: MarkingRule) -> str:
         if abs(a - b) > MOVED_MM:
             return f"“{was.title}” is done at {format_length(a, rule)}; with this the plan wants it at {format_length(b, rule)}."
     if was.kind in ("ream", "arbor", "guides", "coat") and was.figure != now.figure and was.figure:
-        return f"“{was.title}” is done with {was.figure}; with this the plan says {now.figure or 'nothing of it'}."
+        return f"“{was.title}” is done with {was.figure} ({was.figure_says}); with this the plan says {now.figure or 'nothing of it'}."
     return ""
