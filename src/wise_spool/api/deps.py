@@ -3,12 +3,10 @@
 import hashlib
 import json
 import uuid
-from collections import OrderedDict
-from collections.abc import Callable, Hashable, Iterable
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 from functools import cache
-from threading import Lock
-from typing import Annotated, Generic, TypeVar
+from typing import Annotated
 
 from anyio import CapacityLimiter
 from fastapi import Depends, Header, Request
@@ -25,6 +23,7 @@ from wise_spool.settings import ROOT, Settings
 from wise_spool.store.bench import ShopBench
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.habits import ShopHabits
+from wise_spool.store.lately import Lately
 from wise_spool.store.learning import TEACHING, ShopLearning
 from wise_spool.store.logbook import Logbook
 from wise_spool.store.rows import Kept
@@ -35,28 +34,6 @@ DEMO = "demo"
 PLANS_KEPT = 64
 SHEETS_KEPT = 24
 HANDLES_KEPT = 8
-K = TypeVar("K", bound=Hashable)
-V = TypeVar("V")
-
-
-class Lately(Generic[K, V]):
-    """The last few things made, by what they were made from; the longest unasked goes first."""
-
-    def __init__(self, most: int) -> None:
-        self.most, self._kept, self._lock = most, OrderedDict[K, V](), Lock()
-
-    def get(self, key: K, make: Callable[[], V]) -> V:
-        """The thing of this key, made when it is not there. What raises is not kept."""
-        with self._lock:
-            if key in self._kept:
-                self._kept.move_to_end(key)
-                return self._kept[key]
-        made = make()
-        with self._lock:
-            self._kept[key] = made
-            while len(self._kept) > self.most:
-                self._kept.popitem(last=False)
-        return made
 
 
 @dataclass(frozen=True)
@@ -99,12 +76,8 @@ class Shop:
             name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
             ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook),
         )  # fmt: skip
-        builds.changed = shop.has_changed
+        builds.changed = shop.bell.ring
         return shop
-
-    def has_changed(self, build_id: uuid.UUID) -> None:
-        """A rod has changed, and that is safe: every window is told."""
-        self.bell.ring(build_id)
 
     def has_heard(self, entries: Iterable[LogEntry]) -> None:
         """Entries came in: what was learned is old when they teach, or take back."""

@@ -1,11 +1,9 @@
 """Rows of one rod read and written: its head, its revisions, its log, what was changed and by whom."""
 
 import uuid
-from collections import OrderedDict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
-from threading import Lock
 from typing import Any
 
 from pydantic import ValidationError
@@ -20,6 +18,7 @@ from wise_spool.core.document.piece import Piece
 from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import NotNowError, NotThereError, RefusedError
 from wise_spool.core.rod import Rod
+from wise_spool.store.lately import Lately
 from wise_spool.store.tables import BuildRow, ChangeRow, LogRow, RevisionRow, now
 
 
@@ -147,12 +146,12 @@ def log_of(session: Session, build_id: uuid.UUID) -> tuple[LogEntry, ...]:
     is what it was."""
     logs: Logs | None = session.info.get("logs")
     if logs is None or session.info.get("wrote"):  # what this session wrote may yet be undone
-        return _log_read(session, build_id, (logs and logs.get(build_id)) or ())
+        return _log_read(session, build_id, (logs and logs.by_rod.known(build_id)) or ())
     long = session.exec(select(sql.count()).where(LogRow.build_id == build_id)).one()
-    known = logs.get(build_id)
+    known = logs.by_rod.known(build_id)
     if known is None or len(known) != long:
         known = _log_read(session, build_id, known or ())
-        logs.put(build_id, known)
+        logs.by_rod.keep(build_id, known)
     return known
 
 
@@ -179,35 +178,8 @@ class Logs:
     need no second reading."""
 
     def __init__(self, most: int = 200) -> None:
-        self.most, self._lock = most, Lock()
-        self._logs: OrderedDict[uuid.UUID, tuple[LogEntry, ...]] = OrderedDict()
-        self._records: OrderedDict[int, Records] = OrderedDict()
-
-    def get(self, build_id: uuid.UUID) -> tuple[LogEntry, ...] | None:
-        """The log as it was read last."""
-        with self._lock:
-            return self._logs.get(build_id)
-
-    def put(self, build_id: uuid.UUID, log: tuple[LogEntry, ...]) -> None:
-        """Keep it; the longest unread goes first."""
-        with self._lock:
-            self._logs[build_id] = log
-            self._logs.move_to_end(build_id)
-            while len(self._logs) > self.most:
-                self._logs.popitem(last=False)
-
-    def records(self, revision: int) -> Records | None:
-        """The records read last at one revision."""
-        with self._lock:
-            return self._records.get(revision)
-
-    def keep(self, revision: int, records: Records) -> None:
-        """Keep them, folded once for all who ask."""
-        with self._lock:
-            self._records[revision] = records
-            self._records.move_to_end(revision)
-            while len(self._records) > self.most:
-                self._records.popitem(last=False)
+        self.by_rod: Lately[uuid.UUID, tuple[LogEntry, ...]] = Lately(most)
+        self.records: Lately[int, Records] = Lately(most)
 
 
 def written(
@@ -246,12 +218,12 @@ def records_at(session: Session, at: RevisionRow) -> Records:
     """Design and piece of one revision, with the log as it is now."""
     log = log_of(session, at.build_id)
     logs: Logs | None = None if session.info.get("wrote") else session.info.get("logs")
-    known = logs.records(at.id) if logs is not None and at.id is not None else None
+    known = logs.records.known(at.id) if logs is not None and at.id is not None else None
     if known is not None and known.log is log:
         return known
     records = Records.model_construct(design=design_at(at), piece=piece_at(at), log=log)
     if logs is not None and at.id is not None:
-        logs.keep(at.id, records)
+        logs.records.keep(at.id, records)
     return records
 
 

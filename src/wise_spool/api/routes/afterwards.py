@@ -2,9 +2,8 @@
 
 import uuid
 from datetime import date
-from typing import Annotated
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter
 from pydantic import BaseModel
 
 from wise_spool.api.deps import InShop
@@ -24,7 +23,7 @@ class Due(BaseModel):
 
 
 @routes.get("/follow-ups")
-def follow_ups(shop: InShop, today: Annotated[date, Query(alias="today")]) -> list[Due]:
+def follow_ups(shop: InShop, today: date) -> list[Due]:
     """What is to be asked by the day of whoever looks, longest due first."""
     found = [
         Due(rod_id=whose.build_id, rod=whose.name, follow_up=f)

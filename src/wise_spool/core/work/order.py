@@ -50,15 +50,13 @@ ASSEMBLY_WORDS: dict[AssemblySchool, str] = {
 
 
 class OrderPlan(Frozen):
-    """Operations up to the guides, in order. ``vent`` is why a vent is needed, None when it is not;
-    ``against`` says which of the builder's own wishes nothing can follow, and why."""
+    """Operations up to the guides, in order. ``vent`` is why a vent is needed, None when it is not."""
 
     school: AssemblySchool
     steps: tuple[Operation, ...]
     contradictions: tuple[Contradiction, ...]
     vent: str | None
     sub_assembly: tuple[str, ...]
-    against: tuple[str, ...]
 
 
 def plan_order(
@@ -97,7 +95,7 @@ def plan_order(
         )
     contradictions += strays(everything)
     done = set(build.handle.steps_done)
-    ordered, stuck, against = in_order(operations, firsts, done, build.work.ahead, skipped)
+    ordered, stuck, _ = in_order(operations, firsts, done, build.work.ahead, skipped)
     contradictions += _circles(ordered, stuck, bodies)
     return OrderPlan(
         school=build.handle.assembly,
@@ -105,7 +103,6 @@ def plan_order(
         contradictions=tuple(contradictions),
         vent=_vent(build, bodies, ordered),
         sub_assembly=joined,
-        against=against,
     )
 
 
