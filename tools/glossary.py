@@ -14,7 +14,7 @@ CORE = ROOT / "src" / "wise_spool" / "core"
 SCREENS = {
     "blank": "stages/blank/", "spine": "stages/spine/", "handle": "stages/handle/", "guides": "stages/guides/",
     "wraps": "stages/finish/", "finish": "stages/finish/", "work": "stages/handle/", "shop": "shop/, shelf/",
-    "document": "rod/", "ground": "ui/", "mechanics": "stages/guides/",
+    "document": "rod/", "ground": "ui/", "mechanics": "stages/guides/", "schedule": "board/",
 }  # fmt: skip
 ALSO = {
     "action": "blank/stiffness", "adhesive": "work/glue_up", "balance point": "work/balance", "bench clocks": "finish/coats",

@@ -22,16 +22,19 @@ from wise_spool.api.problems import field_problems
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import plan as plan_build
 from wise_spool.core.rod import Rod
+from wise_spool.demo.board import demo_board
+from wise_spool.demo.past import past_records
 from wise_spool.demo.shelf import demo_shelf
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
 from wise_spool.run.running import Running, last, noted, running
 from wise_spool.run.tests import here, run_part, run_side_by_side
-from wise_spool.settings import ROOT, Settings, shops_elsewhere
-from wise_spool.store.builds import DEMO, BuildStore
+from wise_spool.settings import ROOT, Settings, local_zone, shops_elsewhere
+from wise_spool.store.builds import DEMO, DEMO_PAST, BuildStore
 from wise_spool.store.cluster import Cluster, free_port, running_cluster
 from wise_spool.store.migrations import upgrade
 from wise_spool.store.shelf import Shelf
+from wise_spool.store.timetable import TimetableStore
 
 DATABASES = {"demo": "wise_spool_demo", "shop": "wise_spool_shop"}
 app = typer.Typer(add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False)
@@ -113,8 +116,10 @@ def _fill_demo(store: BuildStore) -> None:
     today = datetime.now().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
     store.clear_if_untouched(before=today)
     if not store.count() and not store.count(put_away=True):
-        for records in demo_records(datetime.now(UTC)):
-            store.add(records, DEMO)
+        hung = {r.design.name: str(store.add(r, DEMO).id) for r in demo_records(datetime.now(UTC))}
+        TimetableStore(store).say(demo_board(today.date(), local_zone(), hung))
+        for records in past_records(datetime.now(UTC)):
+            store.put_away(store.add(records, DEMO_PAST).id, away=True)
     if not Shelf(store).all():
         Shelf(store).add(demo_shelf())
 

@@ -6,6 +6,7 @@ import pwd
 import secrets
 from contextlib import suppress
 from pathlib import Path
+from zoneinfo import available_timezones
 
 from pydantic import Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
@@ -61,6 +62,15 @@ def shops_elsewhere(data_dir: Path) -> list[Path]:
         with suppress(KeyError):
             places.append(_home_base(Path(pwd.getpwnam(caller).pw_dir)) / known)
     return [p for p in places if p != data_dir and (p / "pg").exists()]
+
+
+def local_zone() -> str:
+    """The time zone this computer keeps, by its name; UTC when it does not say."""
+    name = os.environ.get("TZ", "")
+    if not name:
+        link = Path("/etc/localtime")
+        name = str(link.resolve()).partition("zoneinfo/")[2] if link.exists() else ""
+    return name if name in available_timezones() else "UTC"
 
 
 class Settings(BaseSettings):

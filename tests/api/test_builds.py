@@ -47,6 +47,16 @@ class WithAShop(unittest.TestCase):
 
 
 class Keeping(WithAShop):
+    def test_an_example_hangs_on_the_rack_as_a_rod_like_any_other(self):
+        made = self.client.post("/api/builds/example").json()
+        self.assertEqual(made["build"]["name"], "Skerry 10, an example")
+        self.assertTrue(made["plan"]["guides"]["placed"])
+        self.assertIn(
+            "Skerry 10, an example", [r["name"] for r in self.client.get("/api/builds").json()]
+        )
+        paper = self.client.get(f"/api/builds/{made['id']}/portrait.pdf", params={"paper": "a3"})
+        self.assertTrue(paper.content.startswith(b"%PDF"))
+
     def test_a_change_is_a_revision_and_comes_back_planned(self):
         state = self.new()
         after = self.save(state, blank__length_mm=2000)

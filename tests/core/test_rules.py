@@ -254,7 +254,7 @@ class TheFinish(unittest.TestCase):
         operations = {o.id: o for o in plan(b).work.operations}
         self.assertTrue(operations["coat:1"].done)
         self.assertFalse(operations["coat:2"].done)
-        self.assertEqual([x.id for x in operations["coat:2"].after], ["coat:1"])
+        self.assertEqual([x.id for x in operations["coat:2"].after], ["coat:1", "cut_back:2"])
         self.assertEqual((operations["coat:1"].wait.least_min, operations["coat:1"].wait.most_min), (1440, 2880))  # fmt: skip
 
     def test_an_operation_keeps_its_id_while_its_cause_stays(self):

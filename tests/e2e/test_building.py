@@ -142,7 +142,7 @@ class Building(InTheBrowser):
         self.page.keyboard.press("Escape")
         self.page.evaluate("document.activeElement.blur()")
         press("2")
-        self.page.get_by_role("heading", name="Where it comes to rest").wait_for()
+        self.page.get_by_role("heading", name="spine: Roll trials").wait_for()
         self.tab_to(label="or type it: 135, 4:30, 6/16")
         for n, angle in enumerate(("300", "304", "298", "302", "301"), start=1):
             write(angle)

@@ -1,6 +1,10 @@
 """The loaded rod in the browser: chart to static test, on copies of demo builds."""
 
+import io
+import re
+
 import numpy as np
+from PIL import Image
 from playwright.sync_api import expect
 
 from tests.core.simulators import clickable
@@ -63,7 +67,7 @@ class UnderLoad(OnTheDemo):
         )
 
     def test_measured_bends_disagree_with_the_label(self):
-        self.at("Holm Casting", "blank")
+        self.at("Holm Casting", "blank/bend")
         expect(self.finding("Labelled medium heavy, it measures")).to_be_visible()
         self.press("Strike bend 3")
         self.press("Strike bend 2")
@@ -126,7 +130,7 @@ class Choosing(OnTheDemo):
         self.page.get_by_role("button", name="Take it: share of bend", exact=True).click()
         self.kept()
         placed = self.plan["guides"]["placed"]
-        shown = self.page.get_by_role("img", name="as planned").get_attribute("aria-label")
+        shown = self.page.get_by_role("listitem").filter(has_text="on the mat").inner_text()
         self.assertTrue(all(g["source"] == "stated" for g in placed), shown)
         expect(self.page.get_by_role("list", name="Tolerance of each guide")).to_be_visible()
 
@@ -218,6 +222,25 @@ class Choosing(OnTheDemo):
             photo.click(position={"x": z.real, "y": z.imag})
             expect(photo.locator("circle")).to_have_count(n)
         expect(self.page.get_by_text("The photograph says")).to_contain_text("softer by 3")
+        self.page.get_by_role("button", name="Keep it with the blank").click()
+        rod_id = re.search(r"/build/([0-9a-f-]+)/", self.page.url).group(1)
+        query = {"rod": rod_id, "kinds": "picture"}
+        expect(self.page.get_by_text("not at the server")).to_have_count(0)
+        url = f"{self.server.url}/api"
+
+        def lines():
+            return self.page.request.get(f"{url}/logbook", params=query).json()["lines"]
+
+        for _ in range(100):
+            if lines():
+                break
+            self.page.wait_for_timeout(100)
+        picture = lines()[0]["entry"]["picture"]
+        self.assertIn("bent under", picture["words"])
+        with Image.open(
+            io.BytesIO(self.page.request.get(f"{url}/pictures/{picture['file']}").body())
+        ) as seen:
+            self.assertEqual(seen.size, (700, 380))
         self.page.get_by_role("button", name="take the last click back").click()
         expect(photo.locator("circle")).to_have_count(len(spots) - 1)
 

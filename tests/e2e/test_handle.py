@@ -192,6 +192,9 @@ class TheOrder(OnTheDemo):
         expect(self.page.get_by_label("Done: Scuff to matt")).to_be_disabled()
         self.page.get_by_label("Done: Find the spine").check()
         self.kept()
+        expect(self.page.get_by_label("Done: Scuff to matt")).to_be_disabled()
+        self.page.get_by_label("Done: Draw the marks").check()
+        self.kept()
         expect(self.page.get_by_label("Done: Scuff to matt")).to_be_enabled()
 
     def test_all_over_the_butt_names_what_cannot_pass(self):
@@ -261,7 +264,7 @@ class TheOtherJobs(OnTheDemo):
 class TheShelf(OnTheDemo):
     def test_put_on_changed_refused_and_taken_off(self):
         self.expected_console = ("422",)
-        self.visit("/shelf/reamer")
+        self.visit("/shelf/reamer?list")
         self.page.get_by_role("button", name="Put one on").click()
         row = self.page.get_by_role("row").filter(has=self.page.get_by_label("reamer of reamer"))
         name = row.get_by_label("reamer of reamer")
@@ -280,7 +283,7 @@ class TheShelf(OnTheDemo):
 
     def test_csv_in_says_the_row_that_is_wrong(self):
         self.expected_console = ("422",)
-        self.visit("/shelf/drill")
+        self.visit("/shelf/drill?list")
         rows = "name,diameter_mm,stock\n9.2,9.2,1\nbad,wide,1\n"
         field = self.page.get_by_label("CSV file")
         field.set_input_files({"name": "d.csv", "mimeType": "text/csv", "buffer": rows.encode()})

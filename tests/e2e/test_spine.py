@@ -191,7 +191,9 @@ class Training(OnTheDemo):
             self.page.keyboard.press(" ")
             expect(self.page.get_by_text(f"{n + 1} rests")).to_be_visible()
         self.page.wait_for_load_state("networkidle")  # the sixth rest has been read as well
-        answer = self.page.get_by_role("button", name="Its line is at").first
+        expect(self.page.get_by_text("±")).to_have_count(0)  # the learner points first
+        self.page.get_by_label("Where you say its line is").fill("90")
+        answer = self.page.get_by_role("button", name="That is its line")
         expect(answer).to_be_enabled()
         answer.focus()
         self.page.keyboard.press("Enter")

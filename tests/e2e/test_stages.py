@@ -18,7 +18,7 @@ class TheBlank(OnTheDemo):
         x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
         self.page.mouse.move(x, y)
         self.page.mouse.down()
-        self.page.mouse.move(x, y - 30, steps=5)
+        self.page.mouse.move(x, y - 16, steps=5)
         self.page.mouse.up()
         self.kept()
         self.assertGreater(self.build["blank"]["readings"][5]["od_mm"], before + 1)
@@ -64,7 +64,7 @@ class TheBlank(OnTheDemo):
         self.assertEqual(len(self.build["blank"]["readings"]), many - 1)
 
     def test_the_brief_decides_where_guides_hang(self):
-        self.at("Skerry 10", "blank")
+        self.at("Skerry 10", "blank/purpose")
         self.choose("How is it fished?", "Casting")
         self.assertEqual(self.plan["spine"]["guides_on"], "outside")
 
@@ -183,14 +183,14 @@ class TheFinish(OnTheDemo):
         expect(self.finding("times what the tin says")).to_be_visible()
 
     def test_a_coarse_syringe_makes_a_larger_mix(self):
-        self.at("Skerry 10", "finish")
+        self.at("Skerry 10", "finish/product")
         before = self.plan["finish"]["coats"][0]["mixes"][0]["part_a_ml"]
         self.fill("Syringe step", "0.5")
         self.assertGreater(self.plan["finish"]["coats"][0]["mixes"][0]["part_a_ml"], before)
 
     def test_a_window_that_closes_before_it_opens(self):
         self.expected_console = ("422",)
-        self.at("Skerry 10", "finish")
+        self.at("Skerry 10", "finish/product")
         field = self.page.get_by_label("Recoat until", exact=True)
         field.fill("60")
         field.press("Enter")
@@ -201,10 +201,11 @@ class TheFinish(OnTheDemo):
         self.assertEqual(self.build["finish"]["product"]["recoat_closes_min"], 2880)
 
     def test_kinds_and_coats(self):
-        self.at("Skerry 10", "finish")
+        self.at("Skerry 10", "finish/product")
         self.choose("Kind", "UV resin")
-        expect(self.finding("UV resin on a rod is a trial")).to_be_visible()
         self.fill("Coats", "4")
+        self.page.get_by_role("link", name="Coats", exact=True).click()
+        expect(self.finding("UV resin on a rod is a trial")).to_be_visible()
         self.assertEqual(len(self.plan["finish"]["coats"]), 4)
 
 

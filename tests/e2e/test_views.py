@@ -127,7 +127,7 @@ class Views(InTheBrowser):
             "localStorage.setItem('wise-spool:settings', JSON.stringify({state: {rule: 'in/16',"
             f" lowerDatum: 'tip_top_ring', light: 'lamp', paper: 'a4', flipped: false, units: {units}}}, version: 0}}))"
         )
-        self.visit("/shelf/adhesive")
+        self.visit("/shelf/adhesive?list")
         expect(self.page.get_by_role("columnheader", name="at, °F")).to_be_visible()
         field = self.page.get_by_label("at of").first
         field.fill("25 °C")
@@ -143,7 +143,7 @@ class Views(InTheBrowser):
         self.page.keyboard.press("4")
         expect(self.page.get_by_role("heading", name="The gaps, as a stair")).to_be_visible()
         self.page.keyboard.press("?")
-        expect(self.page.get_by_role("dialog", name="Keys")).to_be_visible()
+        expect(self.page.get_by_role("dialog", name="keys")).to_be_visible()
 
     def test_the_mat_can_be_turned_round(self):
         self.visit(f"/build/{self.ids()['Skerry 10']}/guides")

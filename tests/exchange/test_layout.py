@@ -18,6 +18,7 @@ from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.all_papers import all_papers
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.pages import page_count
+from wise_spool.exchange.portrait import portrait
 from wise_spool.exchange.protractor import protractor
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
@@ -111,7 +112,7 @@ class AllPapers(unittest.TestCase):
             text = "\n".join(p.extract_text() for p in document.pages)
         each = [
             make(rod.build, planned, "a4", DAY)
-            for make in (build_sheet, glue_up_sheet, story_stick, protractor)
+            for make in (portrait, build_sheet, glue_up_sheet, story_stick, protractor)
         ]
         self.assertEqual(len(document.pages), sum(page_count(pdf) for pdf in each))
         for words in ("In this order", "Mix 1", "Wrap-round strips"):

@@ -17,6 +17,7 @@ const ShelfView = lazy(async () => ({ default: (await import("./shelf/ShelfView"
 const LogbookView = lazy(async () => ({
   default: (await import("./logbook/LogbookView")).LogbookView,
 }));
+const BoardView = lazy(async () => ({ default: (await import("./board/BoardView")).BoardView }));
 const HabitsView = lazy(async () => ({ default: (await import("./shop/HabitsView")).HabitsView }));
 const WordsView = lazy(async () => ({ default: (await import("./words/WordsView")).WordsView }));
 const TrainerView = lazy(async () => ({
@@ -60,6 +61,11 @@ function Views() {
               <BenchView key={id} id={id} />
             </Guard>
           )}
+        </Route>
+        <Route path="/board">
+          <Guard what="The board">
+            <BoardView />
+          </Guard>
         </Route>
         <Route path="/logbook">
           <Guard what="The logbook">

@@ -1,5 +1,7 @@
 """The HTTP API assembled: one shop, its routes, the built interface."""
 
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -16,6 +18,7 @@ from wise_spool.api.problems import Problem, ProblemError
 from wise_spool.api.routes import (
     afterwards,
     bends,
+    board,
     builds,
     clocks,
     devices,
@@ -29,23 +32,28 @@ from wise_spool.api.routes import (
     trainer,
 )
 from wise_spool.exchange.pictures import LARGEST_BYTES
+from wise_spool.exchange.record_file import LARGEST
 from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore
 
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 ROUTES = (
     rack.routes, builds.routes, builds.trying, sheets.routes, reading.routes, bends.routes, shelf.routes,
-    trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes,
+    trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes, board.routes, board.feed,
 )  # fmt: skip
 
 
 def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> FastAPI:
     """The application over one database."""
-    app = FastAPI(title="Wise Spool", version=__version__, responses=REFUSALS)  # type: ignore[arg-type]
+    app = FastAPI(title="Wise Spool", version=__version__, responses=REFUSALS, lifespan=serving)  # type: ignore[arg-type]
     logs.set_up()
     app.state.shop = Shop.over(store, settings, shop)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=5)
-    app.add_middleware(LargestBody, most=settings.largest_upload_bytes, pictures=LARGEST_BYTES)
+    larger = {
+        "/pictures": (LARGEST_BYTES, "have the phone make the picture smaller"),
+        "/records": (LARGEST, "take fewer pictures along"),
+    }
+    app.add_middleware(LargestBody, most=settings.largest_upload_bytes, larger=larger)
     app.add_middleware(SameOrigin, hosts=(settings.host, *settings.names))
     problems.install(app)
     app.get("/api/health")(health)
@@ -55,6 +63,13 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     app.api_route("/api/{rest:path}", methods=methods, include_in_schema=False)(nothing_here)
     _serve_web(app, settings.web_dir)
     return app
+
+
+@asynccontextmanager
+async def serving(app: FastAPI) -> AsyncIterator[None]:
+    """As long as it serves; what works beside it ends with it."""
+    yield
+    app.state.shop.scheduler.close()
 
 
 def health(shop: InShop) -> m.Health:

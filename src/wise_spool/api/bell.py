@@ -20,6 +20,10 @@ class Bell:
         """Say that this rod has changed."""
         self._say(f"event: rod\ndata: {build_id}\n\n")
 
+    def board(self) -> None:
+        """Say that the timetable has changed."""
+        self._say("event: board\ndata: -\n\n")
+
     def tread(self, tread: str) -> None:
         """Say that the foot switch was trodden on."""
         self._say(f"event: foot\ndata: {tread}\n\n")

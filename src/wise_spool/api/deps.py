@@ -12,6 +12,7 @@ from anyio import CapacityLimiter
 from fastapi import Depends, Header, Request
 
 from wise_spool.api.bell import Bell
+from wise_spool.api.scheduler import Scheduler
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.plan import Plan, plan
@@ -19,7 +20,7 @@ from wise_spool.core.rod import Rod
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
 from wise_spool.devices.workshop import Workshop
 from wise_spool.logs import say
-from wise_spool.settings import ROOT, Settings
+from wise_spool.settings import ROOT, Settings, local_zone
 from wise_spool.store.bench import ShopBench
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.habits import ShopHabits
@@ -28,6 +29,7 @@ from wise_spool.store.learning import TEACHING, ShopLearning
 from wise_spool.store.logbook import Logbook
 from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import Shelf
+from wise_spool.store.timetable import TimetableStore
 from wise_spool.store.trainer import TrainerRounds
 
 DEMO = "demo"
@@ -58,6 +60,7 @@ class Shop:
     instruments: ShopBench
     logbook: Logbook
     learning: ShopLearning
+    timetable: TimetableStore
     bell: Bell = field(default_factory=Bell)
     bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
@@ -65,6 +68,7 @@ class Shop:
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
     )
+    scheduler: Scheduler = field(init=False)
     handles: Lately[str, Rod] = field(default_factory=lambda: Lately(HANDLES_KEPT))
     sheets: Lately[tuple[object, ...], bytes] = field(default_factory=lambda: Lately(SHEETS_KEPT))
 
@@ -74,8 +78,9 @@ class Shop:
         logbook = Logbook(builds)
         shop = cls(
             name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
-            ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook),
+            ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook), TimetableStore(builds, local_zone()),
         )  # fmt: skip
+        shop.scheduler = Scheduler(shop, shop.timetable)
         builds.changed = shop.bell.ring
         return shop
 

@@ -1,5 +1,6 @@
 """Refuse what no page of this shop sends: huge bodies, and requests from elsewhere."""
 
+from collections.abc import Mapping
 from urllib.parse import urlsplit
 
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
@@ -8,21 +9,22 @@ from wise_spool.api.problems import Problem, answer
 
 
 class LargestBody:
-    """ASGI middleware: answer 413 to a body over ``most`` bytes, or ``pictures`` where those are sent,
-    whatever its header claims."""
+    """ASGI middleware: answer 413 to a body over ``most`` bytes, or more where a path ends so that ``larger``
+    names it, whatever its header claims; each with the word for what is usual."""
 
-    def __init__(self, app: ASGIApp, most: int, pictures: int) -> None:
-        self.app, self.most, self.pictures = app, most, pictures
+    def __init__(self, app: ASGIApp, most: int, larger: Mapping[str, tuple[int, str]]) -> None:
+        self.app, self.larger = app, larger
+        self.usual = (most, "a build file is well under one")
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http" or scope["method"] in ("GET", "HEAD"):
             await self.app(scope, receive, send)
             return
-        picture = scope["path"].endswith("/pictures")
-        most = self.pictures if picture else self.most
+        ends = (of for end, of in self.larger.items() if scope["path"].endswith(end))
+        most, usual = next(ends, self.usual)
         claimed = dict(scope["headers"]).get(b"content-length", b"0")
         if claimed.isdigit() and int(claimed) > most:
-            await self._refuse(most, scope, receive, send)
+            await self._refuse(most, usual, scope, receive, send)
             return
         body: list[Message] = []
         size, more = 0, True
@@ -31,7 +33,7 @@ class LargestBody:
             size += len(message.get("body", b""))
             more = message["type"] == "http.request" and message.get("more_body", False)
             if size > most:
-                await self._refuse(most, scope, receive, send)
+                await self._refuse(most, usual, scope, receive, send)
                 return
             body.append(message)
 
@@ -40,12 +42,9 @@ class LargestBody:
 
         await self.app(scope, replay, send)
 
-    async def _refuse(self, most: int, scope: Scope, receive: Receive, send: Send) -> None:
-        usual = (
-            "have the phone make the picture smaller"
-            if most == self.pictures
-            else "a build file is well under one"
-        )
+    async def _refuse(
+        self, most: int, usual: str, scope: Scope, receive: Receive, send: Send
+    ) -> None:
         detail = f"That is larger than {most / 1e6:g} MB; {usual}. Nothing was changed."
         problem = Problem(title="Too large", status=413, detail=detail)
         await answer(problem)(scope, receive, send)

@@ -2,23 +2,25 @@
 
 from typing import Literal
 
+from pydantic import ValidationError
+
 from wise_spool.core.blank.findings import find_in_blank
 from wise_spool.core.blank.stiffness import StiffnessPlan, find_in_stiffness
 from wise_spool.core.blank.working import BlankPlan
 from wise_spool.core.document.assumed import looks_assumed
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.changes import Op, applied
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.finish.findings import find_in_finish
 from wise_spool.core.ground.findings import STAGES, Finding, StageName, by_ruin
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import following
-from wise_spool.core.ground.measures import MarkingRule, round_to_rule
+from wise_spool.core.ground.measures import MarkingRule
 from wise_spool.core.ground.units import speaking
 from wise_spool.core.guides.findings import find_in_guides
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.findings import find_in_handle
-from wise_spool.core.handle.stack import Mark
 from wise_spool.core.rod import Rod
 from wise_spool.core.spine.deciding import SpinePlan
 from wise_spool.core.spine.findings import find_in_spine
@@ -26,21 +28,9 @@ from wise_spool.core.work.balance import BalancePlan
 from wise_spool.core.work.cards import Card
 from wise_spool.core.work.findings import find_in_work
 from wise_spool.core.work.planning import WorkPlan
+from wise_spool.core.work.road_map import MarkDrawn
 
 StageState = Literal["empty", "open", "ready", "done"]
-
-
-class MarkDrawn(Frozen):
-    """One mark to draw: ``station_mm`` is where it is drawn, on the builder's rule.
-
-    ``from_butt_mm`` and ``from_tip_mm`` (bare tip) are what each end of the tape reads there.
-    """
-
-    station_mm: float
-    from_butt_mm: float
-    from_tip_mm: float
-    label: str
-    stage: StageName
 
 
 class StageStanding(Frozen):
@@ -78,19 +68,13 @@ def plan(rod: Rod | Build) -> Plan:
         return _planned(rod)
 
 
+MOST_PROVED = 4
+"""So many mends are tried before they are offered; the worst findings come first."""
+
+
 def _planned(rod: Rod) -> Plan:
     build = rod.build
-    findings = by_ruin(
-        [
-            *find_in_blank(build.blank, rod.work_blank, build.rule),
-            *find_in_stiffness(build.blank, rod.stiffness),
-            *find_in_spine(build, rod.spine),
-            *find_in_handle(build, rod.handle, rod.work_blank),
-            *find_in_guides(build, rod.guides, rod.work_blank, rod.handle, rod.under_power),
-            *find_in_work(build, rod.handle, rod.work, rod.balance),
-            *find_in_finish(build, rod.finish),
-        ]
-    )
+    findings = _proved(rod, _concluded(rod))
     return Plan(
         rule=build.rule,
         blank=rod.blank,
@@ -102,43 +86,58 @@ def _planned(rod: Rod) -> Plan:
         cards=rod.cards,
         stiffness=rod.stiffness,
         balance=rod.balance,
-        marks=_road_map(build, rod.blank, rod.handle, rod.guides),
+        marks=rod.marks,
         findings=findings,
         standing=_standing(build, findings),
         assumed=looks_assumed(build),
     )
 
 
-def _road_map(
-    build: Build, blank: BlankPlan, handle: HandlePlan, guides: GuidesPlan
-) -> tuple[MarkDrawn, ...]:
-    length = blank.length_mm
-    if length is None:
-        return ()
-    marks = [
-        *handle.marks,
-        *(
-            Mark(station_mm=g.marked_mm, label=f"guide {n}, ring {g.ring_mm:g}", stage="guides")
-            for n, g in enumerate(guides.placed, start=1)
-            if g.marked_mm is not None and 0 <= g.marked_mm <= length
-        ),
-        *(Mark(station_mm=j, label="joint", stage="blank") for j in blank.joints_mm),
-    ]
-    drawn = []
-    for m in marks:
-        if m.station_mm > length:
-            continue
-        at = round_to_rule(m.station_mm, build.rule) if m.stage == "handle" else m.station_mm
-        drawn.append(
-            MarkDrawn(
-                station_mm=round(at, 3),
-                from_butt_mm=round_to_rule(at, build.rule),
-                from_tip_mm=round_to_rule(length - at, build.rule),
-                label=m.label,
-                stage=m.stage,
-            )
-        )
-    return tuple(sorted(drawn, key=lambda m: (m.station_mm, m.label)))
+def _concluded(rod: Rod) -> tuple[Finding, ...]:
+    """What every room concludes, the worst first."""
+    build = rod.build
+    return by_ruin(
+        [
+            *find_in_blank(build.blank, rod.work_blank, build.rule),
+            *find_in_stiffness(build.blank, rod.stiffness),
+            *find_in_spine(build, rod.spine),
+            *find_in_handle(build, rod.handle, rod.work_blank),
+            *find_in_guides(build, rod.guides, rod.work_blank, rod.handle, rod.under_power),
+            *find_in_work(build, rod.handle, rod.work, rod.balance),
+            *find_in_finish(build, rod.finish),
+        ]
+    )
+
+
+def _proved(rod: Rod, findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
+    """The findings with only those mends that were tried: the finding is gone by it, and nothing more would ruin the
+    rod than before."""
+    tried = 0
+    out = []
+    for f in findings:
+        if f.mend is not None:
+            tried += 1
+            if tried > MOST_PROVED or not _mends(rod, f, findings):
+                f = f.model_copy(update={"mend": None})
+        out.append(f)
+    return tuple(out)
+
+
+def _mends(rod: Rod, f: Finding, before: tuple[Finding, ...]) -> bool:
+    assert f.mend is not None
+    document = rod.build.model_dump(mode="json")
+    op = Op(act="set", at=tuple(f.mend.path.split(".")), to=f.mend.value)
+    try:
+        other = Rod.of(Build.model_validate(applied(document, [op])), rod.shop_habits)
+    except ValidationError:
+        return False
+    after = _concluded(other)
+    stands = any((g.code, g.field) == (f.code, f.field) for g in after)
+    return not stands and _ruins(after) <= _ruins(before)
+
+
+def _ruins(findings: tuple[Finding, ...]) -> int:
+    return sum(f.weight == "ruins" for f in findings)
 
 
 def _standing(build: Build, findings: tuple[Finding, ...]) -> tuple[StageStanding, ...]:

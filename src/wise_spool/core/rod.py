@@ -42,6 +42,7 @@ from wise_spool.core.spine.deciding import PencilPlace, SpinePlan, guides_below,
 from wise_spool.core.work.balance import BalancePlan, plan_balance
 from wise_spool.core.work.cards import Card, cards_of
 from wise_spool.core.work.planning import WorkPlan, plan_work
+from wise_spool.core.work.road_map import MarkDrawn, road_map
 from wise_spool.core.wraps.wraps import WrapLaid, wraps_on
 
 T = TypeVar("T")
@@ -201,8 +202,19 @@ class Rod:
     def cards(self) -> tuple[Card, ...]:
         """What is worked from at the bench, one card an operation."""
         return cards_of(
-            self.build, self.handle, self.guides, self.finish, self.work, self.record.bench
+            self.build,
+            self.handle,
+            self.guides,
+            self.finish,
+            self.work,
+            self.record.bench,
+            self.marks,
         )
+
+    @derived
+    def marks(self) -> tuple[MarkDrawn, ...]:
+        """Every line to draw on the blank."""
+        return road_map(self.build, self.blank, self.handle, self.guides)
 
     @derived
     def balance(self) -> BalancePlan | None:

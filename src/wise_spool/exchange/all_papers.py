@@ -7,6 +7,7 @@ from wise_spool.core.plan import Plan
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.pages import joined
 from wise_spool.exchange.paper import PaperName
+from wise_spool.exchange.portrait import portrait
 from wise_spool.exchange.protractor import protractor
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
@@ -14,8 +15,8 @@ from wise_spool.exchange.turning_sheet import turning_sheet
 
 
 def all_papers(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
-    """Build sheet, glue-up, story stick, wrap-round strips and turning cards, those that say something."""
-    sheets = [build_sheet]
+    """Portrait, build sheet, glue-up, story stick, wrap-round strips and turning cards, those that say something."""
+    sheets = [portrait, build_sheet]
     if plan.work.glue_up.mixes:
         sheets.append(glue_up_sheet)
     if plan.marks:

@@ -5,12 +5,12 @@ from pathlib import Path
 from typing import Literal
 
 from reportlab.lib import colors
-from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.pagesizes import A3, A4, LETTER
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 
-PaperName = Literal["a4", "letter"]
-SIZES: dict[PaperName, tuple[float, float]] = {"a4": A4, "letter": LETTER}
+PaperName = Literal["a4", "letter", "a3"]
+SIZES: dict[PaperName, tuple[float, float]] = {"a4": A4, "letter": LETTER, "a3": A3}
 FONTS = Path(__file__).parent / "fonts"
 
 INK = colors.HexColor("#1d2424")

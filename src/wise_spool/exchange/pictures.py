@@ -54,7 +54,24 @@ def made_picture(raw: bytes) -> MadePicture:
             "That is no picture that can be read here: a JPEG, PNG or WebP is."
         ) from error
     image.thumbnail((LONGEST_PX, LONGEST_PX), Image.Resampling.LANCZOS)
-    content = _jpeg(image)
+    return _named(image, _jpeg(image))
+
+
+def kept_picture(content: bytes) -> MadePicture:
+    """A picture that was made here before, byte for byte. Raises :class:`RefusedError` when it was not: it
+    is no JPEG, is larger than those made here, or says where and when it was taken."""
+    try:
+        with Image.open(io.BytesIO(content), formats=("JPEG",)) as found:
+            made_here = max(found.size) <= LONGEST_PX and not found.getexif()
+            image = found.convert("RGB")
+    except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError) as error:  # fmt: skip
+        raise RefusedError("A picture in it cannot be read.") from error
+    if not made_here:
+        raise RefusedError("A picture in it was not made here: add it at the bench instead.")
+    return _named(image, content)
+
+
+def _named(image: Image.Image, content: bytes) -> MadePicture:
     small = image.copy()
     small.thumbnail((THUMB_PX, THUMB_PX), Image.Resampling.LANCZOS)
     return MadePicture(hashlib.sha256(content).hexdigest(), content, _jpeg(small), *image.size)

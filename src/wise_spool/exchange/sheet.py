@@ -136,7 +136,11 @@ def _first_things(plan: Plan) -> list[Flowable]:
         return []
     lines: list[Flowable] = [Paragraph("Settle first", HEAD)]
     lines += [
-        Paragraph("– " + safe(f.sentence), RUINS if f.weight == "ruins" else BODY) for f in pressing
+        Paragraph(
+            ("Stop: " if f.weight == "ruins" else "Look: ") + safe(f.sentence),
+            RUINS if f.weight == "ruins" else BODY,
+        )
+        for f in pressing
     ]
     return lines
 

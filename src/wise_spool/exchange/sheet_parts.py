@@ -7,6 +7,7 @@ from typing import Any
 
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
+from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import (
     BaseDocTemplate,
@@ -49,13 +50,22 @@ def sheet(
     printed: date,
     story: Callable[[float], list[Flowable]],
 ) -> bytes:
-    """PDF of one sheet; ``story`` is given the width between the margins in points."""
+    """PDF of one sheet of a rod; ``story`` is given the width between the margins in points."""
+    foot = f"{build.name}  {build.number}  {printed.isoformat()}"
+    with speaking(build.units, build.rule):
+        return bound(f"{build.name}: {what}", foot, paper, story)
+
+
+def bound(
+    title: str, said: str, paper: PaperName, story: Callable[[float], list[Flowable]]
+) -> bytes:
+    """PDF of pages that say ``said`` at their foot."""
     register_fonts()
     out = io.BytesIO()
     size = SIZES[paper]
     document = BaseDocTemplate(
         out, pagesize=size, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=12 * mm, bottomMargin=14 * mm,
-        title=f"{build.name}: {what}", author="Wise Spool", invariant=1,
+        title=title, author="Wise Spool", invariant=1,
     )  # fmt: skip
     frame = Frame(
         document.leftMargin, document.bottomMargin, document.width, document.height, 0, 0, 0, 0
@@ -64,12 +74,11 @@ def sheet(
     def foot(canvas: Canvas, page: Any) -> None:
         canvas.setFont("figures", 8)
         canvas.setFillColor(FAINT)
-        canvas.drawString(MARGIN, 8 * mm, f"{build.name}  {build.number}  {printed.isoformat()}")
+        canvas.drawString(MARGIN, 8 * mm, said)
         canvas.drawRightString(size[0] - MARGIN, 8 * mm, f"page {page.page}")
 
     document.addPageTemplates([PageTemplate(frames=[frame], onPage=foot)])
-    with speaking(build.units, build.rule):
-        document.build(story(document.width))
+    document.build(story(document.width))
     return out.getvalue()
 
 
@@ -85,9 +94,10 @@ def head(title: str, facts: Sequence[str]) -> list[Flowable]:
 def section(
     title: str, rows: Sequence[Sequence[str]], width: float, shares: Sequence[float]
 ) -> list[Flowable]:
+    columns = [s * width for s in shares]
     table = Table(
-        [list(r) for r in rows], colWidths=[s * width for s in shares], repeatRows=1, hAlign="LEFT"
-    )
+        [list(rows[0]), *(_fitted(r, columns) for r in rows[1:])], colWidths=columns, repeatRows=1, hAlign="LEFT"
+    )  # fmt: skip
     table.setStyle(
         TableStyle([
             ("FONT", (0, 0), (-1, 0), "text", 7.5), ("TEXTCOLOR", (0, 0), (-1, 0), FAINT),
@@ -97,6 +107,28 @@ def section(
         ])
     )  # fmt: skip
     return [KeepTogether([Paragraph(safe(title), HEAD), table])]
+
+
+def _fitted(row: Sequence[str], columns: Sequence[float]) -> list[str]:
+    """A row in which no words run into the next cell that says something; what is too long is cut."""
+    after = [*row[1:], ""]
+    return [
+        cut(words, wide - 4, "figures", 10) if then else words
+        for words, then, wide in zip(row, after, columns, strict=False)
+    ]
+
+
+def cut(words: str, wide: float, font: str, size: float) -> str:
+    """Words cut to a width, pt, with an ellipsis where something is left out.
+
+    >>> register_fonts(); cut("a very long name of a grip", 60, "figures", 10)
+    'a very long n…'
+    """
+    if stringWidth(words, font, size) <= wide:
+        return words
+    while words and stringWidth(words + "…", font, size) > wide:
+        words = words[:-1]
+    return words.rstrip() + "…"
 
 
 def safe(text: str) -> str:

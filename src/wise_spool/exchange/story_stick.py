@@ -13,7 +13,8 @@ from reportlab.pdfgen.canvas import Canvas
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.measures import MM_PER_INCH, format_length, rule_unit
-from wise_spool.core.plan import MarkDrawn, Plan
+from wise_spool.core.plan import Plan
+from wise_spool.core.work.road_map import MarkDrawn
 from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, TAPE, PaperName, register_fonts
 
 STRIP_MM = 240.0

@@ -1,9 +1,7 @@
 """Keep whether a shop has the made-up instruments on its bench, to practise with."""
 
-from sqlmodel import Session
-
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.tables import SettingRow, now
+from wise_spool.store.settled import settle, settled
 
 NAME = "practice_instruments"
 
@@ -16,13 +14,9 @@ class ShopBench:
 
     def simulated(self) -> bool:
         """Whether simulated instruments stand on the bench."""
-        with Session(self.engine) as session:
-            row = session.get(SettingRow, NAME)
-            return self.practice if row is None else bool(row.value.get("on"))
+        said = settled(self.engine, NAME)
+        return self.practice if said is None else bool(said.get("on"))
 
     def switch(self, *, on: bool) -> None:
         """Put them there, or take them away."""
-        with Session(self.engine) as session, session.begin():
-            row = session.get(SettingRow, NAME) or SettingRow(name=NAME, value={})
-            row.value, row.changed_at = {"on": on}, now()
-            session.add(row)
+        settle(self.engine, NAME, {"on": on})

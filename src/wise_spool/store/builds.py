@@ -100,7 +100,8 @@ class BuildStore:
         most: int = 60,
         batch: str | None = None,
     ) -> list[Hanging]:
-        """Rods on the rack (or put away), first made first, from the one after ``after`` on."""
+        """Rods on the rack, first made first, from the one after ``after`` on; or those put away, the last put away
+        first."""
         with self._session() as session:
             away = col(BuildRow.put_away_at)
             wanted = select(BuildRow).where(away.is_not(None) if put_away else away.is_(None))
@@ -115,9 +116,8 @@ class BuildStore:
                     (col(RevisionRow.build_id) == col(BuildRow.id))
                     & (col(RevisionRow.number) == col(BuildRow.head)),
                 ).where(col(RevisionRow.design)["batch"].astext == batch)
-            rows = session.exec(
-                wanted.order_by(col(BuildRow.made_at), col(BuildRow.id)).limit(most)
-            ).all()
+            order = (away.desc(),) if put_away else (col(BuildRow.made_at), col(BuildRow.id))
+            rows = session.exec(wanted.order_by(*order).limit(most)).all()
             return [Hanging(r.id, r.version, r.changed_at, r.shown, r.shown_for) for r in rows]
 
     def count(self, *, put_away: bool = False) -> int:
@@ -304,12 +304,21 @@ class BuildStore:
         """
         with self._session() as session:
             rows = session.exec(select(BuildRow)).all()
-            firsts = session.exec(select(RevisionRow.what).where(RevisionRow.number == 1)).all()
+            first = select(RevisionRow.build_id, RevisionRow.what).where(RevisionRow.number == 1)
+            firsts = dict(session.exec(first).all())
             changed = session.exec(select(sql.count()).select_from(ChangeRow)).one()
             touched = changed or any(
-                r.head != 1 or r.version != 1 or r.put_away_at or r.made_at >= before for r in rows
+                r.head != 1
+                or r.version != 1
+                or bool(r.put_away_at) != (firsts.get(r.id) == DEMO_PAST)
+                or r.made_at >= before
+                for r in rows
             )
-            if not rows or touched or any(what != DEMO for what in firsts):
+            if (
+                not rows
+                or touched
+                or any(what not in (DEMO, DEMO_PAST) for what in firsts.values())
+            ):
                 return False
             for table in (ChangeRow, LogRow, RevisionRow, BuildRow):
                 session.exec(delete(table))
@@ -324,4 +333,5 @@ class BuildStore:
 
 
 DEMO = "demo"
+DEMO_PAST = "demo, put away"
 """What the first revision of a demo rod is called."""

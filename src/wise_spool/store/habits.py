@@ -3,12 +3,10 @@
 import math
 from time import monotonic
 
-from sqlmodel import Session
-
 from wise_spool.core.ground.habits import NAMES, about_habit
 from wise_spool.core.ground.refusals import NotThereError, RefusedError
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.tables import SettingRow, now
+from wise_spool.store.settled import settle, settled
 
 NAME = "habits"
 LATELY_S = 1.0
@@ -31,9 +29,7 @@ class ShopHabits:
 
     def said(self) -> dict[str, float]:
         """What the shop says, by name; what it does not say is as shipped."""
-        with Session(self.engine) as session:
-            row = session.get(SettingRow, NAME)
-            return {} if row is None else {k: float(v) for k, v in row.value.items()}
+        return {k: float(v) for k, v in (settled(self.engine, NAME) or {}).items()}
 
     def say(self, name: str, value: float | None) -> dict[str, float]:
         """Set one habit, or give it back its shipped value with None. Raises :class:`RefusedError` for
@@ -54,9 +50,6 @@ class ShopHabits:
         return self._keep({})
 
     def _keep(self, said: dict[str, float]) -> dict[str, float]:
-        with Session(self.engine) as session, session.begin():
-            row = session.get(SettingRow, NAME) or SettingRow(name=NAME, value={})
-            row.value, row.changed_at = said, now()
-            session.add(row)
+        settle(self.engine, NAME, said)
         self._heard = (-math.inf, {})
         return said

@@ -3,16 +3,15 @@
 import uuid
 from datetime import datetime
 
-from sqlmodel import Session
-
 from wise_spool.core.document.log import Kind, LogEntry
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.shop.learning import Learned, learn
 from wise_spool.store.logbook import Logbook
-from wise_spool.store.tables import SettingRow, now
+from wise_spool.store.settled import settle, settled
+from wise_spool.store.tables import now
 
 NAME = "learned-since"
-TEACHING: tuple[Kind, ...] = ("worked", "timed", "follow_up", "answer")
+TEACHING: tuple[Kind, ...] = ("worked", "timed", "follow_up", "answer", "gauged", "dry_fit")
 
 
 class ShopLearning:
@@ -35,9 +34,21 @@ class ShopLearning:
             standing = self.logbook.standing(*TEACHING)
             fresh = [key for key in standing if key not in self._entries]
             self._entries.update(self.logbook.entries(fresh))
-            known = learn((self._entries[key] for key in standing), self._since())
+            known = learn(self._once(standing), self._since())
             self._known = known
         return known
+
+    def _once(self, standing: list[tuple[uuid.UUID, str]]) -> list[LogEntry]:
+        """The entries, what was gauged twice on one rod as it was said last."""
+        last: dict[tuple[uuid.UUID, str], LogEntry] = {}
+        out = []
+        for key in standing:
+            entry = self._entries[key]
+            if entry.gauged is None or not entry.gauged.id:
+                out.append(entry)
+            else:
+                last[key[0], entry.gauged.id] = entry
+        return [*out, *last.values()]
 
     def habits(self) -> dict[str, float]:
         """Learned values by the habit they stand in for."""
@@ -48,14 +59,11 @@ class ShopLearning:
         :class:`NotThereError` when nothing is learned of it."""
         if name not in {q.name for q in self.all()}:
             raise NotThereError("Nothing has been learned of that.")
-        with Session(self.engine) as session, session.begin():
-            row = session.get(SettingRow, NAME) or SettingRow(name=NAME, value={})
-            row.value, row.changed_at = {**row.value, name: now().isoformat()}, now()
-            session.add(row)
+        since = settled(self.engine, NAME) or {}
+        settle(self.engine, NAME, {**since, name: now().isoformat()})
         self.forget()
         return self.all()
 
     def _since(self) -> dict[str, datetime]:
-        with Session(self.engine) as session:
-            row = session.get(SettingRow, NAME)
-            return {} if row is None else {k: datetime.fromisoformat(v) for k, v in row.value.items()}  # fmt: skip
+        since = settled(self.engine, NAME) or {}
+        return {k: datetime.fromisoformat(v) for k, v in since.items()}

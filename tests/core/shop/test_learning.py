@@ -4,18 +4,21 @@ import unittest
 from datetime import UTC, datetime, timedelta
 
 import numpy as np
+from pydantic import ValidationError
 
-from wise_spool.core.document.bench import Timed, Worked
+from wise_spool.core.document.bench import Gauged, Timed, Worked
 from wise_spool.core.document.log import LogEntry
+from wise_spool.core.document.parts import DryFit, TryReckoned
 from wise_spool.core.ground.habits import HABITS
 from wise_spool.core.shop.learning import (
-    MINUTES_SPREAD,
     PRIOR_SHAPE,
     PRIOR_TIMES,
-    at_25_c,
     learn,
     learned_from,
+    learned_scatter,
+    learned_signed,
 )
+from wise_spool.core.shop.lessons import BORE_SPREAD_MM, CLEAR_MM, MINUTES_SPREAD, at_25_c
 
 NOW = datetime(2026, 3, 14, 19, 0, tzinfo=UTC)
 
@@ -64,6 +67,91 @@ class Coverage(unittest.TestCase):
                 low, high = learned_from(seen, 30.0, MINUTES_SPREAD).range()
                 held += low <= truth <= high
             self.assertTrue(0.90 <= held / shops <= 0.98, (n, held / shops))
+
+    def test_so_does_the_range_of_a_signed_quantity_and_of_a_scatter(self):
+        rng = np.random.default_rng(12)
+        for n in (1, 2, 4, 8, 20):
+            signed, scatter, shops = 0, 0, 3000
+            for _ in range(shops):
+                truth = rng.normal(0, 0.06)
+                low, high = learned_signed(truth + rng.normal(0, rng.uniform(0.02, 0.06), n), BORE_SPREAD_MM).span()  # fmt: skip
+                signed += low <= truth <= high
+                sd = 2.0 * np.exp(rng.normal(0, 0.4))
+                looks = rng.normal(0, sd, (2, n))
+                _, low, high = learned_scatter(looks[0] - looks[1], 2.0)
+                scatter += low <= sd <= high
+            self.assertTrue(0.90 <= signed / shops <= 0.98, (n, signed / shops))
+            self.assertTrue(0.90 <= scatter / shops <= 0.985, (n, scatter / shops))
+
+
+def gauged(n=0, **said):
+    return LogEntry(id=f"g{n}", at=NOW + timedelta(hours=n), gauged=Gauged(id=f"g{n}", **said))
+
+
+def only(*entries):
+    (found,) = learn(entries)
+    return found
+
+
+class Gauges(unittest.TestCase):
+    def test_a_builder_who_follows_what_was_learned_does_not_unteach_it(self):
+        # A reamer cuts 0.08 mm wide. The plan reckons with what it knows by then; tries are read with noise.
+        rng, falls, reckoned_with, log = np.random.default_rng(5), 0.006, 0.0, []
+        for n in range(12):
+            planned = 60.0
+            short = planned - (0.08 - reckoned_with) / falls + rng.normal(0, 2)
+            reckoned = TryReckoned(short_mm=planned, falls=falls, tool="slim reamer", leaves_mm=reckoned_with)  # fmt: skip
+            log.append(LogEntry(id=f"d{n}", at=NOW + timedelta(days=n), dry_fit=DryFit(id=f"d{n}", part_id="g", short_mm=short, reckoned=reckoned)))  # fmt: skip
+            found = {q.name: q for q in learn(log)}
+            reckoned_with = found["bore.slim reamer"].value
+        self.assertAlmostEqual(reckoned_with, 0.08, delta=0.015)
+        self.assertEqual(found["bore.slim reamer"].habit, "reamer_leaves_mm.slim reamer")
+        self.assertEqual(set(found), {"bore.slim reamer"})
+
+    def test_a_try_that_might_come_home_teaches_nothing(self):
+        near = TryReckoned(short_mm=CLEAR_MM / 0.006 - 1, falls=0.006, tool="slim reamer")
+        fit = DryFit(id="d", part_id="g", short_mm=0, reckoned=near)
+        self.assertEqual(learn([LogEntry(id="d", at=NOW, dry_fit=fit)]), ())
+
+    def test_leaving_such_tries_out_keeps_the_mean_true_where_keeping_them_would_not(self):
+        # What comes home says "not less": read as nought short, it would pull the reamer narrow.
+        rng, falls = np.random.default_rng(6), 0.006
+        kept, naive = [], []
+        for _ in range(4000):
+            planned = rng.uniform(0, 40)
+            off = rng.normal(0.05, 0.04)
+            short = max(planned - off / falls, 0.0)
+            naive.append((planned - short) * falls)
+            if planned * falls >= CLEAR_MM:
+                kept.append(naive[-1])
+        self.assertAlmostEqual(float(np.mean(kept)), 0.05, delta=0.003)
+        self.assertLess(float(np.mean(naive)), 0.045)
+
+    def test_tape_thread_cup_and_series_come_to_what_they_stand_in_for(self):
+        tape = only(gauged(what="tape", about="0.15 mm", base=3.0, said=2.7))
+        self.assertTrue(0.9 < tape.value < 1.0, tape)
+        self.assertEqual(tape.habit, "tape_share.0.15 mm")
+        thread = only(gauged(what="thread", about="garnet", base=20, said=4.0))
+        self.assertAlmostEqual(thread.value, 0.2)
+        cup = only(gauged(what="squeeze_out", about="Slow paste", base=2.0, mixed=5.0, said=1.0))
+        self.assertEqual((cup.by_default, cup.habit), (HABITS.squeeze_out, "squeeze_out"))
+        self.assertTrue(1.5 < cup.value < 2.0, cup)
+        coat = only(gauged(what="coat", about="Clear", base=4.0, mixed=5.0, said=3.0, wraps=12))
+        self.assertIn("6.0 wraps to the mL", coat.words)
+        series = only(gauged(what="series", about="Fjord 8", base=5.0, said=6.0))
+        self.assertTrue(1.0 < series.value < 1.2, series)
+
+    def test_hands_on_a_joint_are_learned_over_what_the_plan_had(self):
+        log = LogEntry(
+            id="w", at=NOW, worked=Worked(id="part:g", kind="part", minutes=12, planned=6)
+        )
+        self.assertEqual(only(log).habit, "hands_share.part")
+        self.assertTrue(1.5 < only(log).value < 2.0)
+
+    def test_a_cup_cannot_hold_more_than_was_mixed_and_a_tape_adds_something(self):
+        for said in ({"what": "coat", "mixed": 3, "said": 3}, {"what": "tape", "said": 0}):
+            with self.assertRaises(ValidationError):
+                Gauged(**said)
 
 
 class FromTheLog(unittest.TestCase):

@@ -62,3 +62,7 @@ export type ZoneReading = S["ZoneReading"];
 export type Habit = S["Habit"];
 
 export const STAGES: StageName[] = ["blank", "spine", "handle", "guides", "finish"];
+export type BoardState = S["BoardState"];
+export type ShopBoard = S["ShopBoard"];
+export type SittingPlaced = S["SittingPlaced"];
+export type BoardCosts = S["Costs"];

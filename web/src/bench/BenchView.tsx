@@ -5,8 +5,7 @@ import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
 import type { Card, CardAsk, LogEntry, Rule } from "../api/types";
-import { RodPaint, WholeRod } from "../mat/Rod";
-import { makeScale, useWidth, wholeRod } from "../mat/scale";
+import { Strip } from "../mat/Strip";
 import { coatMixed, coatNotMixed, stepDone } from "../rod/moves";
 import { useLearned } from "../learned/useLearned";
 import { sayOf, useEntries } from "../outbox/entries";
@@ -100,7 +99,9 @@ function Cards() {
     edit(card.title, mark(card, true));
     const minutes = minutesAt(id, card.id, card.minutes);
     if (minutes !== null)
-      void sayOf(id, { worked: { id: card.id, kind: card.kind, tool: card.tool, minutes } });
+      void sayOf(id, {
+        worked: { id: card.id, kind: card.kind, tool: card.tool, minutes, planned: card.planned },
+      });
     turn(1);
   }, [card, edit, turn, id, startMix]);
   const undo = useCallback(() => {
@@ -162,7 +163,7 @@ function Cards() {
         </IconButton>
       </header>
       {alarm && <AlarmPanel />}
-      <Where card={card} />
+      <Strip place={card.place} />
       <section
         aria-live="polite"
         aria-label="The card"
@@ -273,7 +274,8 @@ function Asked(props: { ask: CardAsk; rod: string; fresh: Said[]; rule: Rule }) 
   const [open, setOpen] = useState(false);
   const same = (w: Said) => {
     const said = w.entry[ask.kind as keyof LogEntry] as Record<string, unknown> | null | undefined;
-    return said && Object.entries(ask.about).every(([k, v]) => said[k] === v) ? said : null;
+    const alike = (k: string, v: unknown) => JSON.stringify(said?.[k]) === JSON.stringify(v);
+    return said && Object.entries(ask.about).every(([k, v]) => alike(k, v)) ? said : null;
   };
   const mine = fresh.map(same).findLast((s) => s);
   const value = (mine?.[ask.field] as number | undefined) ?? ask.said ?? null;
@@ -296,8 +298,8 @@ function Asked(props: { ask: CardAsk; rod: string; fresh: Said[]; rule: Rule }) 
 }
 
 const shownAsked = (ask: CardAsk, value: number, rule: Rule): string => {
-  if (ask.unit === "g") return `${Math.round(value * 10) / 10} g`;
-  if (ask.home && Math.abs(value) < 1) return ask.home;
+  if (ask.home && Math.abs(value) < (ask.kind === "dry_fit" ? 1 : 0.01)) return ask.home;
+  if (ask.unit !== "mm") return `${Math.round(value * 10) / 10} ${ask.unit}`;
   return value < 0 ? `past it by ${length(-value, rule)}` : length(value, rule);
 };
 
@@ -347,42 +349,6 @@ function BigButton(props: {
     >
       {word}
     </button>
-  );
-}
-
-/** The rod with the card's place on it. */
-function Where({ card }: { card: Card }) {
-  const { build, plan } = useShown();
-  const [ref, width] = useWidth<HTMLDivElement>();
-  const scale = makeScale(wholeRod(plan), width, 14, plan, 26, 14, false);
-  const y = 38;
-  const { place } = card;
-  return (
-    <div ref={ref} className="mt-2 bg-mat">
-      <svg width={width} height={76} className="block" role="img" aria-label="Where on the rod">
-        <RodPaint id="bench" />
-        <WholeRod
-          taper={plan.blank.taper}
-          material={build.blank.material}
-          parts={plan.handle.parts}
-          guides={plan.guides.placed}
-          paint="bench"
-          {...{ scale, y }}
-        />
-        {place && (
-          <rect
-            x={scale.x(place.start_mm) - 4}
-            width={Math.max(scale.x(place.end_mm) - scale.x(place.start_mm), 3) + 8}
-            y={8}
-            height={60}
-            rx={5}
-            fill="none"
-            stroke="var(--pencil)"
-            strokeWidth="3"
-          />
-        )}
-      </svg>
-    </div>
   );
 }
 

@@ -3,6 +3,8 @@ import { useEffect } from "react";
 import { Link } from "wouter";
 
 import type { RunningClock } from "../api/types";
+import { sayOf } from "../outbox/entries";
+import { freshRowId } from "../rod/changes";
 import { Button, IconButton } from "../ui/controls";
 import { notify, sound } from "./alarm";
 import { left, useBell, useClocks, useHeld, useNow, whereOf } from "./clocks";
@@ -57,7 +59,16 @@ export function ClockStrip() {
         </span>
       )}
       {running.slice(0, SHOWN).map((r) => (
-        <One key={r.clock.id} one={r} now={now} onStop={() => stop(r)} />
+        <One
+          key={r.clock.id}
+          one={r}
+          now={now}
+          onStop={() => stop(r)}
+          onSeen={() => {
+            seen(r, now);
+            stop(r);
+          }}
+        />
       ))}
       {running.length > SHOWN && (
         <span className="label self-center px-3">and {running.length - SHOWN} more</span>
@@ -71,7 +82,22 @@ export function ClockStrip() {
   );
 }
 
-function One({ one: r, now, onStop }: { one: RunningClock; now: number; onStop: () => void }) {
+/** What the clock is of was seen to end just now: so long it takes. */
+function seen(r: RunningClock, now: number) {
+  const minutes = Math.max((now - Date.parse(r.clock.started_at)) / 60_000, 0.1);
+  const { product, what, at_c } = r.clock;
+  const timed = { id: freshRowId(), product: product!, what, minutes, temperature_c: at_c! };
+  void sayOf(r.rod_id, { timed: { ...timed, minutes: Math.round(minutes * 10) / 10 } });
+}
+
+interface OneProps {
+  one: RunningClock;
+  now: number;
+  onStop: () => void;
+  onSeen: () => void;
+}
+
+function One({ one: r, now, onStop, onSeen }: OneProps) {
   const ms = Date.parse(r.ends_at) - now;
   const over = ms <= 0;
   return (
@@ -87,6 +113,16 @@ function One({ one: r, now, onStop }: { one: RunningClock; now: number; onStop: 
         </span>
       </Link>
       <span className="fig text-figure whitespace-nowrap tabular-nums">{left(ms)}</span>
+      {r.clock.product && r.clock.at_c != null && (
+        <Button
+          look="quiet"
+          title="The next plan reckons with what you saw, where it is the safer of it and the tin"
+          aria-label={`It came to it just now: ${r.clock.what}, ${r.rod}`}
+          onClick={onSeen}
+        >
+          it has, now
+        </Button>
+      )}
       <Button
         look={over ? "plain" : "quiet"}
         aria-label={`${over ? "Done" : "stop"}: ${r.clock.what}, ${r.rod}`}

@@ -22,7 +22,7 @@ export function Pad(props: { ask: CardAsk; rule: Rule; onSay: (value: number) =>
   const [past, setPast] = useState(false);
   const [why, setWhy] = useState("");
   const inches = ask.unit === "mm" && unitOf(rule) === "in";
-  const unit = ask.unit === "g" ? "g" : unitOf(rule);
+  const unit = ask.unit === "mm" ? unitOf(rule) : ask.unit;
   const put = (t: string) => {
     setText(t);
     setWhy("");
@@ -31,13 +31,13 @@ export function Pad(props: { ask: CardAsk; rule: Rule; onSay: (value: number) =>
     let value;
     try {
       if (!text.trim()) throw new Error(`Tap how many ${unit} it is.`);
-      value = ask.unit === "g" ? Number(text) : readMeasure(text, unitOf(rule), "length");
+      value = ask.unit === "mm" ? readMeasure(text, unitOf(rule), "length") : Number(text);
       if (!Number.isFinite(value)) throw new Error(`“${text}” is no number.`);
     } catch (error) {
       setWhy((error as Error).message);
       return;
     }
-    if (value > ask.most || (ask.unit === "g" && value <= 0)) {
+    if (value > ask.most || (value <= 0 && !ask.home)) {
       setWhy(`“${text} ${unit}” cannot be: look at it once more.`);
       return;
     }
@@ -98,7 +98,7 @@ export function Pad(props: { ask: CardAsk; rule: Rule; onSay: (value: number) =>
           Enter
         </Button>
       </div>
-      {ask.home && (
+      {ask.kind === "dry_fit" && (
         <label className="flex min-h-11 items-center gap-3 text-soft">
           <input
             type="checkbox"

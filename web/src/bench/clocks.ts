@@ -138,6 +138,7 @@ export function useBell(): void {
     const anew = () => {
       void queries.invalidateQueries({ queryKey: ["clocks"] });
       void queries.invalidateQueries({ queryKey: ["rack"] });
+      void queries.invalidateQueries({ queryKey: ["board"] });
     };
     // A window that is not looked at hangs up: a browser holds few lines to one server.
     const listen = () => {
@@ -147,6 +148,10 @@ export function useBell(): void {
       } else if (!bell) {
         bell = new EventSource("/api/bell");
         bell.addEventListener("rod", anew);
+        bell.addEventListener(
+          "board",
+          () => void queries.invalidateQueries({ queryKey: ["board"] }),
+        );
         bell.addEventListener("foot", (e: MessageEvent<string>) =>
           window.dispatchEvent(new CustomEvent(FOOT, { detail: e.data })),
         );
@@ -168,12 +173,17 @@ export function useBell(): void {
 }
 
 /** A clock that begins now. */
-export const beginning = (of: string, what: string, then: string, minutes: number): Clock => ({
+const beginning = (
+  mix: Card["mixes"][number],
+  c: Card["mixes"][number]["starts"][number],
+): Clock => ({
   id: freshRowId(),
-  of,
-  what,
-  then,
-  minutes,
+  of: mix.mix,
+  what: c.what,
+  then: c.then,
+  minutes: c.minutes,
+  product: c.teaches ? mix.adhesive : "",
+  at_c: mix.at_c,
   started_at: new Date(benchNow()).toISOString(),
   stopped_at: null,
 });
@@ -192,7 +202,7 @@ export function left(ms: number): string {
 
 /** Every clock that begins when a mix is mixed. */
 export const clocksOf = (mix: Card["mixes"][number]): Clock[] =>
-  mix.starts.map((c) => beginning(mix.mix, c.what, c.then, c.minutes));
+  mix.starts.map((c) => beginning(mix, c));
 
 /** Where a clock's work is done. */
 export const whereOf = (r: RunningClock): string =>

@@ -1,149 +1,59 @@
-import { ChevronRight } from "lucide-react";
-import { useState } from "react";
-import { Link, useLocation } from "wouter";
-
-import type { Finding, StageName } from "../api/types";
+import type { StageName } from "../api/types";
 import { useShown } from "../rod/store";
-import { Term } from "../words/Term";
-import { heldTogether, Spoken, wordsIn } from "../words/Spoken";
-import { MeasureNext } from "./MeasureNext";
+import { isAbout, jobIn } from "../stages/jobs";
+import { HELP } from "../stages/help";
+import { Button } from "../ui/controls";
+import { useSettings } from "../ui/settings";
+import { Item, keyOf } from "./Item";
 
-const WORDS = { ruins: "Stop", check: "Look", note: "Know" };
-const COLOURS = { ruins: "text-ruin", check: "text-check", note: "text-good" };
-
-/** What the computation concluded, worst first: this stage's findings, then what presses elsewhere. */
+/** What was concluded about the job in hand, worst first. Nothing to say: the room is given back. */
 export function Findings(props: {
   stage: StageName;
-  id: string;
+  job: string | undefined;
   onSelect: (what: string | null) => void;
 }) {
-  const { plan, build } = useShown();
-  const begun = (stage: StageName) =>
-    plan.standing.find((s) => s.stage === stage)?.state !== "empty";
-  const here = plan.findings.filter((f) => f.stage === props.stage);
-  const elsewhere = plan.findings.filter(
-    (f) =>
-      f.stage !== props.stage &&
-      begun(f.stage) &&
-      (f.weight === "ruins" || (f.weight === "check" && !build.done.includes(f.stage))),
-  );
+  const { plan } = useShown();
+  const job = jobIn(props.stage, props.job).job;
+  const here = plan.findings.filter((f) => f.stage === props.stage && isAbout(f.code, job));
+  const key = `${props.stage}/${job}`;
+  const { seen, set } = useSettings();
+  const help = seen.includes(key) ? undefined : HELP[key];
+  if (!here.length && !help) return null;
+  const weighty = here.filter((f) => f.weight !== "note");
+  const notes = here.filter((f) => f.weight === "note");
   return (
     <aside
       aria-label="Findings"
       tabIndex={0}
-      className="w-[21rem] shrink-0 max-[1150px]:w-[16.5rem] overflow-auto border-l border-line bg-deep px-4 pt-4 pb-8"
+      className="w-[20rem] shrink-0 overflow-auto border-l border-line bg-deep px-4 pt-3 pb-8 max-[1150px]:w-[16.5rem] max-[760px]:w-full max-[760px]:border-l-0"
     >
-      <h2 className="mb-1">Findings</h2>
+      {help && (
+        <section aria-label="What this is for" className="mb-3 border-l-4 border-tape pl-3">
+          <p>{help.is}</p>
+          <p className="text-soft">{help.measure}</p>
+          <Button look="quiet" className="-ml-2" onClick={() => set({ seen: [...seen, key] })}>
+            Read; ? brings it back
+          </Button>
+        </section>
+      )}
+      {here.length > 0 && <h2 className="mb-1">About this job</h2>}
       <ul>
-        {here.map((f, n) => (
-          <Item key={keyOf(f, n)} finding={f} {...props} />
+        {weighty.map((f, n) => (
+          <Item key={keyOf(f, n)} finding={f} beside={props.stage} onSelect={props.onSelect} />
         ))}
-        {here.length === 0 && (
-          <li className="py-2 text-soft">Nothing to say about this stage yet.</li>
-        )}
       </ul>
-      {elsewhere.length > 0 && (
-        <>
-          <h3 className="label mt-5 mb-1">In other stages</h3>
+      {notes.length > 0 && (
+        <details open className="mt-2 border-t border-line">
+          <summary className="label min-h-8 cursor-pointer py-1.5">
+            good to know, {notes.length}
+          </summary>
           <ul>
-            {elsewhere.map((f, n) => (
-              <Item key={keyOf(f, n)} finding={f} {...props} />
+            {notes.map((f, n) => (
+              <Item key={keyOf(f, n)} finding={f} beside={props.stage} onSelect={props.onSelect} />
             ))}
           </ul>
-        </>
+        </details>
       )}
-      <MeasureNext id={props.id} />
     </aside>
-  );
-}
-
-/** One finding of a kind and place is one line, whatever its numbers say now. */
-const keyOf = (f: Finding, n: number): string =>
-  `${f.code} ${f.field ?? ""} ${f.place?.start_mm ?? ""} ${n}`;
-
-function Item({
-  finding: f,
-  stage,
-  id,
-  onSelect,
-}: {
-  finding: Finding;
-  stage: StageName;
-  id: string;
-  onSelect: (what: string | null) => void;
-}) {
-  const [open, setOpen] = useState(false);
-  const [, go] = useLocation();
-  const words = open ? wordsIn(f.sentence) : [];
-  const show = () => {
-    if (f.stage !== stage) go(`/build/${id}/${f.stage}${f.field ? `?at=${f.field}` : ""}`);
-    else if (f.field) onSelect(f.field);
-  };
-  return (
-    <li className="border-t border-line">
-      <button
-        type="button"
-        aria-expanded={open}
-        className="grid w-full grid-cols-[3rem_1fr_1rem] items-baseline gap-x-1 py-2 text-left"
-        onClick={() => {
-          setOpen(!open);
-          if (!open && f.stage === stage && f.field) onSelect(f.field);
-        }}
-      >
-        <span className={`text-note font-bold ${COLOURS[f.weight]}`}>{WORDS[f.weight]}</span>
-        <span className="text-small leading-snug">
-          {f.stage !== stage && <span className="text-soft capitalize">{f.stage}: </span>}
-          {heldTogether(f.sentence)}
-        </span>
-        <ChevronRight
-          size={15}
-          aria-hidden
-          className={`self-center text-soft ${open ? "rotate-90" : ""}`}
-        />
-      </button>
-      {open && (
-        <div className="mb-3 ml-[3.25rem] text-note">
-          {f.figures.length > 0 && (
-            <dl className="mb-2 grid grid-cols-[1fr_auto] gap-x-3 gap-y-0.5">
-              {f.figures.map((n) => (
-                <div key={n.label} className="contents">
-                  <dt className="text-soft">{n.label}</dt>
-                  <dd className="fig text-right">{n.value}</dd>
-                </div>
-              ))}
-            </dl>
-          )}
-          <p>
-            <Spoken text={f.rule} />
-          </p>
-          {words.length > 0 && (
-            <p className="mt-1 text-soft">
-              Words:{" "}
-              {words.map((m, k) => (
-                <span key={m.word}>
-                  {k > 0 && ", "}
-                  <Term says={m.says} of={m}>
-                    {m.word}
-                  </Term>
-                </span>
-              ))}
-            </p>
-          )}
-          <p className="mt-1 text-soft">
-            Source: {f.source}.{" "}
-            {/habit|memory/.test(f.source) && (
-              <Link href={`/build/${id}/habits`} className="underline">
-                Set it otherwise
-              </Link>
-            )}
-          </p>
-          {(f.stage !== stage || f.field) && (
-            <button type="button" className="mt-1 min-h-6 underline" onClick={show}>
-              {f.stage !== stage ? `Go to the ${f.stage}` : "Show it on the rod"}
-            </button>
-          )}
-        </div>
-      )}
-    </li>
   );
 }

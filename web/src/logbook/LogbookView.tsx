@@ -12,6 +12,7 @@ import { HeadTools } from "../shell/HeadTools";
 import { Button, Choice, IconButton } from "../ui/controls";
 import { useSettings } from "../ui/settings";
 import { Later } from "./Later";
+import { Pins } from "./Pins";
 import { Slider } from "./Slider";
 import { said, SORTS } from "./words";
 
@@ -50,7 +51,7 @@ export function LogbookView({ id }: { id?: string }) {
   const pictures = lines.filter((l) => l.entry.picture && !l.struck);
   return (
     <main className="bench flex h-full flex-col">
-      <header className="flex items-center gap-3 px-5 pt-3">
+      <header className="flex flex-wrap items-center gap-3 px-5 pt-3">
         <Link
           href={id ? `/build/${id}` : "/"}
           aria-label="Back"
@@ -68,8 +69,18 @@ export function LogbookView({ id }: { id?: string }) {
           maxLength={200}
           onChange={(e) => setFind(e.target.value)}
         />
+        {id && (
+          <a
+            href={`/api/builds/${id}/record.zip`}
+            download
+            className="min-h-9 rounded border border-line px-3 py-1.5 text-small hover:bg-current/10"
+          >
+            Take it along
+          </a>
+        )}
         <HeadTools />
       </header>
+      {id && build && plan?.blank.length_mm != null && <Pins {...{ lines, names }} />}
       <div className="px-5 pt-2">
         <Choice label="Which lines" hideLabel value={sort} options={SORTS} onChange={setSort} />
       </div>
@@ -152,6 +163,8 @@ function Row(props: { line: LogLine; names: Record<string, string>; of?: string 
   };
   return (
     <li
+      id={`line-${line.entry.id}`}
+      tabIndex={-1}
       className={`grid grid-cols-[7.5rem_7rem_minmax(0,1fr)_auto] items-baseline gap-3 border-b border-line/60 py-2 ${line.struck ? "text-soft line-through" : ""}`}
     >
       <time dateTime={line.entry.at} className="fig text-soft">
@@ -200,6 +213,10 @@ function Row(props: { line: LogLine; names: Record<string, string>; of?: string 
   );
 }
 
+/** Whole numbers where they are large, three figures where they are small. */
+const figure = (x: number): string =>
+  Math.abs(x) >= 10 ? String(Math.round(x)) : String(Number(x.toPrecision(3)));
+
 /** What the shop has learned of itself: how many, how surely, where it is used, and beginning anew. */
 function LearnedList() {
   const queries = useQueryClient();
@@ -213,7 +230,7 @@ function LearnedList() {
       <h2 className="mb-1">Learned</h2>
       {!data?.length && (
         <p className="text-soft">
-          Nothing yet: minutes are learned as cards are worked, times as products are timed.
+          Nothing yet: minutes are learned as cards are worked, the rest as cards ask for it.
         </p>
       )}
       <ul className="grid gap-3">
@@ -221,13 +238,13 @@ function LearnedList() {
           <li key={q.name}>
             <div className="flex items-baseline gap-2">
               <span>{q.about}</span>
-              <span className="fig ml-auto text-figure">
-                {Math.round(q.value)} {q.unit}
+              <span className="fig ml-auto text-figure whitespace-nowrap">
+                {figure(q.value)} {q.unit}
               </span>
             </div>
             <p className="text-note text-soft">
-              {q.words}; from {q.n}, the middle lies between {Math.round(q.low)} and{" "}
-              {Math.round(q.high)} with 95 %.
+              {q.words}; from {q.n}, the middle lies between {figure(q.low)} and {figure(q.high)}{" "}
+              with 95 %.
               {q.by_default !== null && ` Before: ${q.by_default} ${q.unit}, by habit.`} Used in:{" "}
               {q.used_in}.{" "}
               <button type="button" className="underline" onClick={() => void reset(q.name)}>

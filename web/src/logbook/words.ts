@@ -8,7 +8,7 @@ export const SORTS: { value: string; label: string; kinds: string }[] = [
   {
     value: "measured",
     label: "measured",
-    kinds: "dry_fit,ream,weighed,test_load_g,test_row,air,timed",
+    kinds: "dry_fit,ream,weighed,test_load_g,test_row,air,timed,gauged",
   },
   { value: "notes", label: "notes", kinds: "note,field_note,answer,follow_up" },
   { value: "pictures", label: "pictures", kinds: "picture" },
@@ -63,6 +63,7 @@ export function said(
       what: "timed",
       says: `${e.timed.product}, ${e.timed.what}: ${e.timed.minutes} min at ${e.timed.temperature_c} °C`,
     };
+  if (e.gauged) return { what: "gauged", says: gaugedWords(e.gauged, rule) };
   if (e.clock)
     return {
       what: e.clock.stopped_at ? "clock stopped" : "clock started",
@@ -100,4 +101,23 @@ const fitWords = (short_mm: number, rule: Rule): string => {
   return short_mm > 0
     ? `stops ${length(short_mm, rule)} short`
     : `goes ${length(-short_mm, rule)} past`;
+};
+
+type Gauged = NonNullable<LogEntry["gauged"]>;
+
+const gaugedWords = (g: Gauged, rule: Rule): string => {
+  const about = g.about ?? "";
+  switch (g.what) {
+    case "tape":
+      return `${about} tape: ${length(g.said, rule)} thicker`;
+    case "thread":
+      return `${about} thread: ${g.base} turns cover ${length(g.said, rule)}`;
+    case "squeeze_out":
+    case "coat":
+      return `${about}: ${g.said} of ${g.mixed} mL left over`;
+    case "sighting":
+      return g.said ? `off by ${g.said}° at the second look` : "right at the second look";
+    case "series":
+      return `${about}: measures ${g.said} N, its label stands for ${g.base} N`;
+  }
 };

@@ -1,4 +1,5 @@
 import type { StageName } from "../api/types";
+import { Mark } from "../findings/Mark";
 import { useShown } from "../rod/store";
 import { bothUnits, diameter, length } from "../ui/measure";
 import { useSettings } from "../ui/settings";
@@ -20,6 +21,8 @@ export function Flags(
   const lowerDatum = useSettings((s) => s.lowerDatum);
   const rule = build.rule;
   const lower = lowerOrigin(lowerDatum, plan);
+  const on = build.finish.laid.length;
+  const coats = `${on} of ${plan.finish.coats.length} ${on ? "on" : "coats"}`;
   let flags: (Flag & { mm: number })[] = [];
   if (stage === "blank") {
     flags = build.blank.readings.map((r, i) => ({
@@ -48,7 +51,7 @@ export function Flags(
         x: scale.x(g.marked_mm!),
         text:
           stage === "finish"
-            ? `${i + 1}`
+            ? `${i + 1} · ${coats}`
             : length(lower.sign * (g.marked_mm! - lower.origin), rule, false),
         label: `guide ${i + 1}: ${bothUnits(g.from_tip_ring_mm ?? 0)} from the tip-top ring`,
         selected: selected === `guides.train.${g.id}`,
@@ -82,11 +85,10 @@ export function Flags(
           fill={f.selected ? "var(--pencil)" : "var(--tape)"}
         />
         {f.weight && (
-          <path
-            d={`M${left},${rowTop + FLAG_H} h${f.width}`}
-            stroke="var(--mat-stop)"
-            strokeWidth="3"
-          />
+          <g transform={`translate(${left - 16},${rowTop + FLAG_H / 2 - 8})`}>
+            <circle cx="8" cy="8" r="9" fill="var(--mat)" />
+            <Mark weight={f.weight} onMat />
+          </g>
         )}
         <text
           x={left + f.width / 2}

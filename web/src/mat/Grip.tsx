@@ -13,6 +13,8 @@ interface GripProps {
   selected: boolean;
   pxPerMm: number;
   flipped: boolean;
+  /** Which way the rod runs toward the tip, as a unit vector; to the right unless it is bent. */
+  along?: [number, number];
   stepMm: number;
   onSelect: () => void;
   onMove: (towardTipMm: number) => void;
@@ -25,17 +27,17 @@ interface GripProps {
 
 /** Something on the mat to take hold of: drag it, nudge it with arrows (shift for ten), Enter to type. */
 export function Grip(props: GripProps) {
-  const { pxPerMm, flipped, stepMm } = props;
+  const { pxPerMm, flipped, stepMm, along = [1, 0] } = props;
   const moved = useRef(false);
   const way = flipped ? -1 : 1;
   const bind = useDrag(
-    ({ movement: [dx], first, last, canceled, tap }) => {
+    ({ movement: [dx, dy], first, last, canceled, tap }) => {
       if (first) {
         moved.current = false;
         props.onSelect();
       }
       if (tap) return;
-      const mm = (way * dx) / pxPerMm;
+      const mm = (way * (dx * along[0] + dy * along[1])) / pxPerMm;
       if (canceled) return props.onCancel();
       if (Math.abs(mm) >= stepMm / 2) moved.current = true;
       if (last) {

@@ -10,8 +10,10 @@ import { MatLines, PencilMarks, SpineLine, TipTop } from "./layers";
 import { BlankShape, RodPaint, WrapShape } from "./Rod";
 import { OrderArrows } from "./OrderArrows";
 import { Ruler } from "./Ruler";
+import { isSawn, SawnOver, SawnPaint } from "./Sawn";
 import { ToleranceBands } from "./ToleranceBands";
-import { guidesBelow, handleLens, makeScale, tipLens, wholeRod } from "./scale";
+import { Tracing } from "./Tracing";
+import { guidesBelow, handleLens, makeScale, tipLens, wholeRod, wrapsLens } from "./scale";
 import type { Lens } from "./scale";
 import { LENS_H, PAD } from "./size";
 import type { MatProps } from "./Mat";
@@ -19,7 +21,7 @@ import type { MatProps } from "./Mat";
 type LensProps = MatProps & { lens: Lens; setLens: (l: Lens | null) => void; width: number };
 
 /** The stretch of rod being worked on, between its two rulers. */
-export function LensView({ stage, selected, onSelect, lens, setLens, width }: LensProps) {
+export function LensView({ stage, job, selected, onSelect, lens, setLens, width }: LensProps) {
   const { build, plan } = useShown();
   const { flipped, lowerDatum, set } = useSettings();
   const below = guidesBelow(build);
@@ -51,6 +53,7 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
         }}
       >
         <RodPaint id="mat" />
+        <SawnPaint />
         <MatLines lens={lens} pxPerMm={scale.pxPerMm} x={scale.x} inch={unitOf(rule) === "in"} />
         <Ruler
           lens={lens}
@@ -115,11 +118,13 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
         {stage === "guides" && <ToleranceBands {...{ scale, y, below }} />}
         <TipTop {...{ scale, y }} />
         <g opacity={stage === "handle" ? 1 : 0.86}>
-          <Parts {...{ stage, selected, onSelect, scale, y }} />
+          <Parts {...{ stage, selected, onSelect, scale, y, sawn: isSawn(stage, job) }} />
         </g>
         <g opacity={strong("guides")}>
           <GuideTrain {...{ stage, selected, onSelect, scale, y, below }} />
         </g>
+        {isSawn(stage, job) && <SawnOver named={width >= 700} {...{ scale, y }} />}
+        {stage === "guides" && <Tracing {...{ scale, y, below }} />}
         {stage === "handle" && <PencilMarks {...{ scale, y }} />}
         {stage === "handle" && <OrderArrows {...{ scale, y }} />}
         {stage === "spine" && <SpineLine {...{ scale, y }} />}
@@ -128,18 +133,20 @@ export function LensView({ stage, selected, onSelect, lens, setLens, width }: Le
       <div
         className={`absolute left-2 flex items-center gap-1 text-note ${below ? "bottom-6" : "top-6"}`}
       >
-        <span className="opacity-80">
+        <span className={width < 700 ? "hidden" : "opacity-80"}>
           butt datum above · diameters ×{Number(scale.thicker.toFixed(1))}
         </span>
       </div>
       <div className={`absolute right-2 flex items-center gap-1 ${below ? "bottom-5" : "top-5"}`}>
-        {(["whole", "handle", "tip"] as const).map((name) => (
+        {(["whole", "handle", "tip", "wraps"] as const).map((name) => (
           <button
             key={name}
             type="button"
-            className="min-h-6 rounded px-2 py-0.5 text-note text-mat-ink hover:bg-white/15"
+            className="min-h-8 rounded px-2 py-0.5 text-note text-mat-ink hover:bg-white/15"
             onClick={() =>
-              setLens({ whole: wholeRod, handle: handleLens, tip: tipLens }[name](plan))
+              setLens(
+                { whole: wholeRod, handle: handleLens, tip: tipLens, wraps: wrapsLens }[name](plan),
+              )
             }
           >
             {name}

@@ -4,7 +4,7 @@ import { useShown } from "../rod/store";
 import { useSettings } from "../ui/settings";
 import { sliderProps } from "../ui/slider";
 import { RodPaint, WholeRod } from "./Rod";
-import { makeScale, wholeRod } from "./scale";
+import { isWhole, makeScale, wholeRod } from "./scale";
 import type { Lens } from "./scale";
 import { OVERVIEW_H, PAD } from "./size";
 
@@ -13,18 +13,20 @@ export function Overview({
   lens,
   setLens,
   width,
+  high = OVERVIEW_H,
 }: {
   lens: Lens;
   setLens: (lens: Lens | null) => void;
   width: number;
+  high?: number;
 }) {
   const { build, plan } = useShown();
   const flipped = useSettings((s) => s.flipped);
   const whole = wholeRod(plan);
   const scale = makeScale(whole, width, PAD, plan, 16, 9, flipped);
-  const y = OVERVIEW_H / 2;
+  const y = high / 2;
   const span = lens.to - lens.from;
-  const everything = span > (whole.to - whole.from) * 0.995;
+  const everything = isWhole(lens, whole);
   const moved = (mm: number): Lens => {
     const from = Math.min(Math.max(lens.from + mm, whole.from), whole.to - span);
     return { from, to: from + span };
@@ -44,7 +46,7 @@ export function Overview({
   });
   const a = Math.min(scale.x(lens.from), scale.x(lens.to));
   return (
-    <svg width={width} height={OVERVIEW_H} className="block" aria-label="Whole rod" role="group">
+    <svg width={width} height={high} className="block" aria-label="Whole rod" role="group">
       <RodPaint id="over" />
       <WholeRod
         taper={plan.blank.taper}
@@ -60,7 +62,7 @@ export function Overview({
             x={a}
             y={2}
             width={span * scale.pxPerMm}
-            height={OVERVIEW_H - 4}
+            height={high - 4}
             rx={3}
             fill="var(--tape)"
             fillOpacity=".12"

@@ -232,6 +232,7 @@ export function WrapShape({
   paint: string;
   coated?: boolean;
 }) {
+  const turn = THREAD_MM * scale.pxPerMm;
   const a = Math.min(scale.x(wrap.start_mm), scale.x(wrap.end_mm));
   const w = Math.abs(scale.x(wrap.end_mm) - scale.x(wrap.start_mm));
   const h = wrap.od_mm * scale.k + (coated ? 3 : 1.6);
@@ -253,9 +254,23 @@ export function WrapShape({
         rx={coated ? 2 : 0.8}
         fill={`url(#${paint}-gloss)`}
       />
+      {turn > 2 &&
+        Array.from({ length: Math.floor(w / turn) }, (_, n) => (
+          <path
+            key={n}
+            d={`M${a + (n + 1) * turn},${y - h / 2} q${turn * 0.35},${h / 2} 0,${h}`}
+            fill="none"
+            stroke="var(--thread-gap)"
+            strokeOpacity=".55"
+            strokeWidth={Math.min(turn * 0.22, 1.4)}
+          />
+        ))}
     </g>
   );
 }
+
+/** A turn of size A thread, near enough to be drawn; it is not counted by. From memory. */
+const THREAD_MM = 0.2;
 
 /** OD of the drawn blank at a station. */
 export function drawnOd(taper: TaperPoint[], station: number): number {

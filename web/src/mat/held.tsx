@@ -1,14 +1,19 @@
+import type { ReactNode } from "react";
+
+import type { GuidePlaced } from "../api/types";
 import { freeGuide, guideName, moveGuide, movePart } from "../rod/moves";
 import { useRod, useShown } from "../rod/store";
 import { length, STEP_MM } from "../ui/measure";
 import { Grip } from "./Grip";
 import type { HeldProps, LayerProps } from "./layers";
 import { drawnOd, GuideShape, PartShape } from "./Rod";
+import { SawnPart } from "./Sawn";
 import { LENS_H } from "./size";
 
 /* What is taken hold of on the mat: handle parts and guides. */
 
-export function Parts({ stage, selected, onSelect, scale, y }: HeldProps) {
+export function Parts(props: HeldProps & { sawn: boolean }) {
+  const { stage, selected, onSelect, scale, y, sawn } = props;
   const { plan } = useShown();
   const build = useRod((s) => s.build);
   const edit = useRod((s) => s.edit);
@@ -20,8 +25,12 @@ export function Parts({ stage, selected, onSelect, scale, y }: HeldProps) {
     const path = `handle.parts.${part.id}`;
     const shape = (
       <>
-        <PartShape part={part} scale={scale} y={y} paint="mat" />
-        {selected === path && (
+        {sawn ? (
+          <SawnPart part={part} chosen={selected === path} {...{ scale, y }} />
+        ) : (
+          <PartShape part={part} scale={scale} y={y} paint="mat" />
+        )}
+        {selected === path && !sawn && (
           <Halo
             a={part.start_mm}
             b={part.end_mm}
@@ -86,12 +95,6 @@ export function GuideTrain({
   below,
 }: HeldProps & { below: boolean }) {
   const { plan } = useShown();
-  const build = useRod((s) => s.build);
-  const edit = useRod((s) => s.edit);
-  const show = useRod((s) => s.show);
-  const stopShowing = useRod((s) => s.stopShowing);
-  if (!build) return null;
-  const step = STEP_MM[build.rule];
   return plan.guides.placed.map((g) => {
     if (g.marked_mm === null) return null;
     const path = `guides.train.${g.id}`;
@@ -113,24 +116,14 @@ export function GuideTrain({
       </>
     );
     if (stage !== "guides") return <g key={g.id}>{shape}</g>;
-    const name = guideName(build, g.id);
     return (
-      <Grip
+      <HeldGuide
         key={g.id}
-        label={`${name}, ring ${g.ring_mm}`}
-        valueText={`${length(g.from_tip_ring_mm ?? 0, build.rule)} from the tip-top ring`}
-        now={g.marked_mm}
-        range={[0, plan.blank.length_mm ?? g.marked_mm]}
+        guide={g}
         selected={chosen}
         pxPerMm={scale.pxPerMm}
         flipped={scale.flipped}
-        stepMm={step}
         onSelect={() => onSelect(path)}
-        onMove={(mm) => show(moveGuide(plannedGuide(g.id) ?? g, mm, step))}
-        onDrop={(mm) => edit(`move ${name}`, moveGuide(plannedGuide(g.id) ?? g, mm, step))}
-        onCancel={stopShowing}
-        onType={() => focusField(`guides.train.${g.id}.at.distance_mm`)}
-        onFree={() => edit(`free ${name}`, freeGuide(g.id))}
       >
         <rect
           x={scale.x(g.marked_mm) - 9}
@@ -140,9 +133,47 @@ export function GuideTrain({
           fill="transparent"
         />
         {shape}
-      </Grip>
+      </HeldGuide>
     );
   });
+}
+
+/** A guide taken hold of, on the straight rod or the bent one: slid, nudged, typed, let go free. */
+export function HeldGuide(props: {
+  guide: GuidePlaced;
+  selected: boolean;
+  pxPerMm: number;
+  flipped: boolean;
+  along?: [number, number];
+  onSelect: () => void;
+  children: ReactNode;
+}) {
+  const { guide: g, children, ...held } = props;
+  const { plan } = useShown();
+  const build = useRod((s) => s.build);
+  const edit = useRod((s) => s.edit);
+  const show = useRod((s) => s.show);
+  const stopShowing = useRod((s) => s.stopShowing);
+  if (!build || g.marked_mm === null) return null;
+  const step = STEP_MM[build.rule];
+  const name = guideName(build, g.id);
+  return (
+    <Grip
+      {...held}
+      label={`${name}, ring ${g.ring_mm}`}
+      valueText={`${length(g.from_tip_ring_mm ?? 0, build.rule)} from the tip-top ring`}
+      now={g.marked_mm}
+      range={[0, plan.blank.length_mm ?? g.marked_mm]}
+      stepMm={step}
+      onMove={(mm) => show(moveGuide(plannedGuide(g.id) ?? g, mm, step))}
+      onDrop={(mm) => edit(`move ${name}`, moveGuide(plannedGuide(g.id) ?? g, mm, step))}
+      onCancel={stopShowing}
+      onType={() => focusField(`guides.train.${g.id}.at.distance_mm`)}
+      onFree={() => edit(`free ${name}`, freeGuide(g.id))}
+    >
+      {children}
+    </Grip>
+  );
 }
 
 /** The guide as kept, not as it is being tried: moves are counted from there. */

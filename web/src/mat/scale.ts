@@ -34,9 +34,14 @@ export function makeScale(
   flipped: boolean,
 ): Scale {
   const pxPerMm = (width - 2 * pad) / Math.max(lens.to - lens.from, 1);
+  // As thick as what is shown allows: near the tip a blank may be drawn thicker than at its handle.
+  const within = (a: number, b: number) => b >= lens.from && a <= lens.to;
   const widest = Math.max(
-    plan.blank.butt_od_mm ?? 14,
-    ...plan.handle.parts.map((p) => Math.max(p.od_butt_mm, p.od_tip_mm)),
+    2,
+    ...plan.blank.taper.filter((p) => within(p.station_mm, p.station_mm)).map((p) => p.od_mm),
+    ...plan.handle.parts
+      .filter((p) => within(p.start_mm, p.end_mm))
+      .map((p) => Math.max(p.od_butt_mm, p.od_tip_mm)),
   );
   const wanted = thickPx / (widest * pxPerMm);
   const thicker = NICE.findLast((n) => n <= wanted * 1.02) ?? (wanted > 0.8 ? 1 : wanted);
@@ -63,6 +68,10 @@ export function wholeRod(plan: Plan): Lens {
   };
 }
 
+/** Whether a lens shows as good as the whole rod. */
+export const isWhole = (lens: Lens, whole: Lens): boolean =>
+  lens.to - lens.from > (whole.to - whole.from) * 0.995;
+
 export function handleLens(plan: Plan): Lens {
   const front = plan.handle.front_mm || (plan.blank.length_mm ?? 2000) * 0.22;
   return { from: -plan.handle.longer_by_mm - front * 0.03, to: front * 1.12 + 10 };
@@ -71,6 +80,15 @@ export function handleLens(plan: Plan): Lens {
 export function tipLens(plan: Plan): Lens {
   const whole = wholeRod(plan);
   return { from: whole.to - (whole.to - whole.from) * 0.24, to: whole.to };
+}
+
+/** A few wraps so near that single turns are seen. */
+export function wrapsLens(plan: Plan): Lens {
+  const wraps = [...plan.finish.wraps].sort((a, b) => b.start_mm - a.start_mm);
+  const near = wraps[Math.min(3, wraps.length - 1)];
+  if (!near) return wholeRod(plan);
+  const middle = (near.start_mm + near.end_mm) / 2;
+  return { from: middle - 45, to: middle + 45 };
 }
 
 export function useWidth<T extends HTMLElement>(): [React.RefObject<T | null>, number] {

@@ -3,6 +3,7 @@ import { Link } from "wouter";
 
 import type { RackRod, RunningClock } from "../api/types";
 import { useClocks, whereOf } from "../bench/clocks";
+import { TodayOnTheBoard } from "./TodayOnTheBoard";
 import { AskedNow } from "./AskedNow";
 import { CLOCK_WORDS, due } from "./clocks";
 
@@ -29,7 +30,10 @@ export function AtTheBench({ rods }: { rods: RackRod[] }) {
     .sort((a, b) => Date.parse(a.until) - Date.parse(b.until))
     .slice(0, 6);
   return (
-    <aside aria-label="Now at the bench" className="w-76 shrink-0 overflow-auto px-4 pb-6">
+    <aside
+      aria-label="Now at the bench"
+      className="w-76 shrink-0 overflow-auto px-4 pb-6 max-[760px]:w-full"
+    >
       <h2 className="mb-2">Now at the bench</h2>
       {running.length + clocks.length === 0 && (
         <p className="text-soft">
@@ -88,6 +92,7 @@ export function AtTheBench({ rods }: { rods: RackRod[] }) {
           </ol>
         </section>
       )}
+      <TodayOnTheBoard />
       <AskedNow />
     </aside>
   );

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useLocation } from "wouter";
 
 import { api, Refused, take } from "../api/client";
-import type { BuildState, RackRod } from "../api/types";
+import type { BoardState, BuildState, RackRod } from "../api/types";
 import { STAGES } from "../api/types";
 import { RodPaint, WholeRod } from "../mat/Rod";
 import { useWidth } from "../mat/scale";
@@ -13,8 +13,13 @@ import { Button, IconButton } from "../ui/controls";
 import { rodLength } from "../ui/measure";
 import { HeadTools } from "../shell/HeadTools";
 import { useShell } from "../shell/ui";
+import { useBoard } from "../board/useBoard";
+import { dayOfMonth } from "../board/when";
+import { Mark, WORDS } from "../findings/Mark";
 import { AtTheBench } from "./AtTheBench";
 import { CLOCK_WORDS, due, nextClock } from "./clocks";
+import { NextAtTheBench } from "./NextAtTheBench";
+import { RodMenu } from "./RodMenu";
 
 const ROW_H = 92;
 const PAGE = 60;
@@ -30,17 +35,25 @@ export function Rack() {
     refetchOnMount: "always",
   });
   const hung = rods.data?.pages.flat();
+  const { state: board } = useBoard({ calm: true });
+  const [wanted, setWanted] = useState("");
   const shell = useShell();
   useEffect(() => {
     document.title = "The rack · Wise Spool";
   }, []);
   return (
     <div className="bench flex h-full flex-col">
-      <header className="flex h-13 shrink-0 items-center gap-3 px-5">
+      <header className="flex min-h-13 shrink-0 flex-wrap items-center gap-x-3 px-5">
         <img src="/spool.svg" alt="" className="size-7" />
         <h1 className="text-lead font-bold">The rack</h1>
         <span className="text-soft">Wise Spool</span>
-        <div className="ml-auto flex items-center gap-1.5">
+        <div className="ml-auto flex flex-wrap items-center gap-x-1.5">
+          <Link
+            href="/board"
+            className="min-h-8 content-center rounded px-2.5 py-1 font-semibold hover:bg-current/10"
+          >
+            The board
+          </Link>
           <Link
             href="/trainer"
             className="rounded px-2.5 py-1 text-soft hover:bg-current/10 hover:text-ink"
@@ -72,8 +85,9 @@ export function Rack() {
           </Button>
         </div>
       </header>
-      <div className="flex min-h-0 flex-1">
+      <div className="flex min-h-0 flex-1 max-[760px]:block max-[760px]:overflow-auto">
         <main className="min-w-0 flex-1 overflow-auto pb-6">
+          <NextAtTheBench state={board} />
           {rods.isPending && <p className="p-10 text-soft">Taking the rods down…</p>}
           {rods.isError && (
             <div className="p-10" role="alert">
@@ -84,7 +98,24 @@ export function Rack() {
               <Button onClick={() => void rods.refetch()}>Try again</Button>
             </div>
           )}
-          {hung && (hung.length ? <Rods rods={hung} /> : <EmptyRack />)}
+          {hung &&
+            (hung.length ? (
+              <>
+                {hung.length > 3 && (
+                  <input
+                    type="search"
+                    aria-label="Find a rod on the rack"
+                    placeholder="find a rod by its name, number or client"
+                    className="field mx-5 mb-2 !w-80 max-w-[88vw]"
+                    value={wanted}
+                    onChange={(e) => setWanted(e.target.value)}
+                  />
+                )}
+                <Rods rods={byDue(hung, board).filter((r) => isWanted(r, wanted))} board={board} />
+              </>
+            ) : (
+              <EmptyRack />
+            ))}
           {rods.hasNextPage && (
             <p className="mx-4 mt-3">
               <Button disabled={rods.isFetchingNextPage} onClick={() => void rods.fetchNextPage()}>
@@ -99,6 +130,16 @@ export function Rack() {
     </div>
   );
 }
+
+const promisedOn = (board: BoardState | undefined, id: string): string =>
+  board?.rods.find((r) => r.id === id)?.said.promised_on ?? "9999";
+
+/** What is promised first hangs first; what nothing was promised of hangs as it was made. */
+const byDue = (rods: RackRod[], board: BoardState | undefined): RackRod[] =>
+  rods.toSorted((a, b) => promisedOn(board, a.id).localeCompare(promisedOn(board, b.id)));
+
+const isWanted = (rod: RackRod, text: string): boolean =>
+  `${rod.name} ${rod.number} ${rod.client}`.toLowerCase().includes(text.trim().toLowerCase());
 
 /** Rods taken off the rack; nothing is deleted, each can be hung back. */
 function PutAway() {
@@ -142,6 +183,19 @@ function PutAway() {
 
 function EmptyRack() {
   const shell = useShell();
+  const [, go] = useLocation();
+  const queries = useQueryClient();
+  const [laying, setLaying] = useState(false);
+  const example = async () => {
+    setLaying(true);
+    try {
+      const made = await take(api.POST("/api/builds/example"));
+      await queries.invalidateQueries({ queryKey: ["rack"] });
+      go(`/build/${made.id}/blank`);
+    } finally {
+      setLaying(false);
+    }
+  };
   return (
     <div className="mx-auto max-w-xl px-8 pt-24 text-center">
       <svg viewBox="0 0 400 60" className="mb-8 w-full" aria-hidden>
@@ -158,25 +212,52 @@ function EmptyRack() {
         A rod begins with its bare blank: a tape measure, a caliper and ten quiet minutes. Wise
         Spool works out the rest with you, stage by stage.
       </p>
-      <Button look="tape" className="px-5 py-2" onClick={() => shell.set({ newBuild: true })}>
-        <Plus size={16} aria-hidden /> Start the first rod
-      </Button>
+      <div className="flex flex-wrap justify-center gap-2">
+        <Button look="tape" className="px-5 py-2" onClick={() => shell.set({ newBuild: true })}>
+          <Plus size={16} aria-hidden /> Start the first rod
+        </Button>
+        <Button className="px-4 py-2" disabled={laying} onClick={() => void example()}>
+          Look at an example
+        </Button>
+        <Button
+          className="px-4 py-2"
+          onClick={() =>
+            document.querySelector<HTMLElement>('[aria-label="Build file to bring in"]')?.click()
+          }
+        >
+          <Upload size={16} aria-hidden /> Bring in a file
+        </Button>
+      </div>
     </div>
   );
 }
 
 const TEXT_W = 316;
 
-function Rods({ rods }: { rods: RackRod[] }) {
+function Rods({ rods, board }: { rods: RackRod[]; board: BoardState | undefined }) {
   const [ref, width] = useWidth<HTMLUListElement>();
   const longest = Math.max(1500, ...rods.map((r) => (r.length_mm ?? 0) + 40));
-  const room = Math.max(width - TEXT_W - 16, 200);
+  const narrow = width < 620;
+  const text = narrow ? width : TEXT_W;
+  const room = narrow ? 0 : Math.max(width - TEXT_W - 16, 200);
+  if (!rods.length) return <p className="px-5 py-6 text-soft">No rod on the rack is called so.</p>;
   return (
     <ul ref={ref} className="relative mx-4 rounded bg-mat text-mat-ink" aria-label="Rods">
-      <RackPost left={TEXT_W + room * 0.1} rows={rods.length} />
-      <RackPost left={TEXT_W + room * 0.55} rows={rods.length} />
+      {!narrow && (
+        <>
+          <RackPost left={TEXT_W + room * 0.1} rows={rods.length} />
+          <RackPost left={TEXT_W + room * 0.55} rows={rods.length} />
+        </>
+      )}
       {rods.map((rod) => (
-        <RodRow key={rod.id} rod={rod} pxPerMm={(room - 20) / longest} room={room} />
+        <RodRow
+          key={rod.id}
+          rod={rod}
+          pxPerMm={(room - 20) / longest}
+          room={room}
+          text={text}
+          onBoard={board?.rods.find((r) => r.id === rod.id)}
+        />
       ))}
     </ul>
   );
@@ -204,7 +285,14 @@ function RackPost({ left, rows }: { left: number; rows: number }) {
   );
 }
 
-function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: number }) {
+function RodRow(props: {
+  rod: RackRod;
+  pxPerMm: number;
+  room: number;
+  text: number;
+  onBoard: BoardState["rods"][number] | undefined;
+}) {
+  const { rod, pxPerMm, room, text, onBoard } = props;
   const k = pxPerMm * 2.5;
   const scale: Scale = {
     x: (mm) => 10 + mm * pxPerMm,
@@ -225,8 +313,8 @@ function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: n
         className="flex hover:bg-white/5 focus-visible:bg-white/5"
         style={{ height: ROW_H }}
       >
-        <div className="flex shrink-0 flex-col justify-center pr-2 pl-5" style={{ width: TEXT_W }}>
-          <span className="truncate text-head leading-tight font-bold">{rod.name}</span>
+        <div className="flex shrink-0 flex-col justify-center pr-2 pl-5" style={{ width: text }}>
+          <span className="truncate pr-8 text-head leading-tight font-bold">{rod.name}</span>
           <div className="flex items-center gap-2.5">
             <span className="fig truncate text-note opacity-85">
               {rod.number}
@@ -237,23 +325,42 @@ function RodRow({ rod, pxPerMm, room }: { rod: RackRod; pxPerMm: number; room: n
               <StageTicks rod={rod} />
             </span>
           </div>
-          <span className="mt-0.5 line-clamp-2 text-note leading-tight">{standsAt(rod)}</span>
+          <span className="mt-0.5 line-clamp-2 text-note leading-tight">
+            {onBoard?.said.promised_on && (
+              <span
+                className={`fig font-semibold ${onBoard.late_days ? "text-[var(--mat-ruin-soft)]" : ""}`}
+              >
+                by {dayOfMonth(onBoard.said.promised_on)}
+                {onBoard.late_days > 0 && `, ${onBoard.late_days} d late`} ·{" "}
+              </span>
+            )}
+            {rod.first_finding && !rod.problem && !nextClock(rod) && (
+              <span className="mr-1 inline-flex items-center gap-1 font-semibold">
+                <Mark weight={rod.first_finding.weight} size={11} onMat />
+                {WORDS[rod.first_finding.weight]}:
+              </span>
+            )}
+            {standsAt(rod)}
+          </span>
         </div>
-        <svg width={room} height={ROW_H} className="block" aria-hidden>
-          <RodPaint id={paint} />
-          {rod.taper.length < 2 && rod.length_mm && (
-            <line
-              x1={scale.x(0)}
-              x2={scale.x(rod.length_mm)}
-              y1={y}
-              y2={y}
-              stroke="var(--mat-ink)"
-              strokeDasharray="2 6"
-            />
-          )}
-          <WholeRod {...rod} {...{ scale, y, paint }} />
-        </svg>
+        {room > 0 && (
+          <svg width={room} height={ROW_H} className="block" aria-hidden>
+            <RodPaint id={paint} />
+            {rod.taper.length < 2 && rod.length_mm && (
+              <line
+                x1={scale.x(0)}
+                x2={scale.x(rod.length_mm)}
+                y1={y}
+                y2={y}
+                stroke="var(--mat-ink)"
+                strokeDasharray="2 6"
+              />
+            )}
+            <WholeRod {...rod} {...{ scale, y, paint }} />
+          </svg>
+        )}
       </Link>
+      <RodMenu rod={rod} />
     </li>
   );
 }
@@ -300,19 +407,25 @@ function ImportBuild() {
   const queries = useQueryClient();
   const bring = async (file: File) => {
     setProblem(null);
-    if (file.size > 5_000_000) {
-      setProblem([
-        `${file.name} is ${(file.size / 1e6).toFixed(0)} MB; a build file is well under one.`,
-      ]);
+    const packed = file.name.toLowerCase().endsWith(".zip");
+    const most = packed ? 200e6 : 5e6;
+    if (file.size > most) {
+      const [mb, up] = [file.size / 1e6, most / 1e6];
+      setProblem([`${file.name} is ${mb.toFixed(0)} MB; up to ${up.toFixed(0)} MB is taken.`]);
       return;
     }
     try {
-      const body = await file.text();
       const state = await take<BuildState>(
-        api.POST("/api/builds/import", {
-          body: body as never,
-          bodySerializer: (b) => b as unknown as string,
-        }),
+        packed
+          ? api.POST("/api/builds/records", {
+              body: file as never,
+              bodySerializer: (b: unknown) => b as Blob,
+              headers: { "Content-Type": "application/zip" },
+            })
+          : api.POST("/api/builds/import", {
+              body: (await file.text()) as never,
+              bodySerializer: (b) => b as unknown as string,
+            }),
       );
       await queries.invalidateQueries({ queryKey: ["rack"] });
       go(`/build/${state.id}/${STAGES[0]}`);
@@ -327,7 +440,7 @@ function ImportBuild() {
       <input
         ref={input}
         type="file"
-        accept="application/json,.json"
+        accept="application/json,.json,application/zip,.zip"
         className="sr-only"
         aria-label="Build file to bring in"
         tabIndex={-1}

@@ -1,12 +1,15 @@
 import { ArrowLeft, FileText, Hammer, NotebookText, Redo2, RotateCcw, Undo2 } from "lucide-react";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Link, useLocation, useSearchParams } from "wouter";
 
 import { STAGES } from "../api/types";
 import type { StageName, StageStanding } from "../api/types";
 import { Findings } from "../findings/Findings";
+import { RodLine } from "../findings/RodLine";
 import { Mat } from "../mat/Mat";
 import { HeadTools } from "../shell/HeadTools";
+import { JobNav } from "../stages/JobNav";
+import { jobIn, JOBS_OF } from "../stages/jobs";
 import { typing } from "../shell/ui";
 import { Button, IconButton } from "../ui/controls";
 import { Guard } from "../ui/Guard";
@@ -49,6 +52,7 @@ export function BuildView({ id, stage, job }: { id: string; stage: StageName; jo
     if (build) document.title = `${build.name}, ${stage} · Wise Spool`;
   }, [build, stage]);
   useKeys(id, stage, go);
+  const heading = useHeading(stage, job);
 
   if (problem) {
     return (
@@ -75,11 +79,25 @@ export function BuildView({ id, stage, job }: { id: string; stage: StageName; jo
     );
   }
   const View = STAGE_VIEWS[stage];
+  const one = jobIn(stage, job);
   return (
     <div className="bench flex h-full flex-col">
+      <a
+        href="#job"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-tape focus:p-2 focus:text-tape-ink"
+      >
+        To the job
+      </a>
       <TopBar id={id} />
-      <Mat stage={stage} selected={selected} onSelect={select} />
-      <StageTabs id={id} stage={stage} standing={plan.standing} />
+      <p className="hidden bg-raised px-3 py-1.5 text-note max-[760px]:block">
+        Planning wants a wider screen; readings, sheets and the bench are good here.{" "}
+        <Link href={`/build/${id}/bench`} className="underline">
+          To the bench
+        </Link>
+      </p>
+      <RodLine id={id} />
+      <Mat stage={stage} job={job} selected={selected} onSelect={select} />
+      <StageTabs id={id} stage={stage} job={job} selected={selected} standing={plan.standing} />
       {notice && (
         <p role="alert" className="flex items-center gap-3 bg-raised px-5 py-2 text-ruin">
           {notice}
@@ -88,8 +106,15 @@ export function BuildView({ id, stage, job }: { id: string; stage: StageName; jo
           </Button>
         </p>
       )}
-      <div className="flex min-h-0 flex-1">
-        <main className="min-w-0 flex-1 overflow-auto px-6 pt-4 pb-8">
+      <div className="flex min-h-0 flex-1 max-[760px]:block max-[760px]:overflow-auto">
+        <main
+          id="job"
+          key={`${stage}/${one.job}`}
+          className="relative min-w-0 flex-1 overflow-auto px-6 pt-3 pb-6 max-[760px]:overflow-visible max-[760px]:px-3"
+        >
+          <h2 ref={heading} tabIndex={-1} className="sr-only">
+            <span className="capitalize">{stage}</span>: {one.word}
+          </h2>
           <Guard what={`The ${stage}`} of={`${id}/${stage}/${job ?? ""}`}>
             <Suspense fallback={<p className="py-8 text-soft">Laying it out…</p>}>
               <View selected={selected} onSelect={select} job={job} />
@@ -97,7 +122,7 @@ export function BuildView({ id, stage, job }: { id: string; stage: StageName; jo
           </Guard>
           <StageFoot id={id} stage={stage} />
         </main>
-        <Findings stage={stage} id={id} onSelect={select} />
+        <Findings stage={stage} job={job} onSelect={select} />
       </div>
       <ConflictOverlay />
     </div>
@@ -139,7 +164,7 @@ function TopBar({ id }: { id: string }) {
   const redo = useRod((s) => s.redo);
   const [history, setHistory] = useState(false);
   return (
-    <header className="flex h-11 shrink-0 items-center gap-3 px-3">
+    <header className="flex min-h-11 shrink-0 flex-wrap items-center gap-x-3 px-3">
       <Link
         href="/"
         className="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-current/10"
@@ -180,19 +205,21 @@ function TopBar({ id }: { id: string }) {
           href={`/build/${id}/bench`}
           className="flex min-h-8 items-center gap-1.5 rounded px-2.5 text-small hover:bg-current/10"
         >
-          <Hammer size={16} aria-hidden /> Bench
+          <Hammer size={16} aria-hidden /> <span className="max-[760px]:sr-only">Bench</span>
         </Link>
         <Link
           href={`/build/${id}/logbook`}
           className="flex min-h-8 items-center gap-1.5 rounded px-2.5 text-small hover:bg-current/10"
         >
-          <NotebookText size={16} aria-hidden /> Logbook
+          <NotebookText size={16} aria-hidden />{" "}
+          <span className="max-[760px]:sr-only">Logbook</span>
         </Link>
         <Link
           href={`/build/${id}/sheet`}
           className="torn ml-2 flex items-center gap-1.5 px-3 py-1 text-small font-semibold"
         >
-          <FileText size={15} aria-hidden /> Build sheet
+          <FileText size={15} aria-hidden />{" "}
+          <span className="max-[760px]:sr-only">Build sheet</span>
         </Link>
       </div>
       <History open={history} onOpenChange={setHistory} />
@@ -202,42 +229,68 @@ function TopBar({ id }: { id: string }) {
 
 const STATE_SAYS = { empty: "not begun", open: "to settle", ready: "ready to do", done: "done" };
 
-/** The stages, as tape stuck along the mat's near edge. */
+/** The stages, as tape stuck along the mat's near edge, and the jobs of the one in hand beside them. */
 function StageTabs({
   id,
   stage,
+  job,
+  selected,
   standing,
 }: {
   id: string;
   stage: StageName;
+  job: string | undefined;
+  selected: string | null;
   standing: StageStanding[];
 }) {
   return (
-    <nav aria-label="Stages" className="flex shrink-0 gap-1 bg-mat-deep px-5 pt-0.5">
-      {standing.map((s, i) => {
-        const here = s.stage === stage;
-        const says = s.state === "open" ? `${s.open_findings} to settle` : STATE_SAYS[s.state];
-        return (
-          <Link
-            key={s.stage}
-            href={`/build/${id}/${s.stage}`}
-            aria-current={here ? "page" : undefined}
-            className={`flex min-h-9 items-baseline gap-2 px-4 py-1.5 ${
-              here ? "bg-bench text-ink" : "text-mat-ink hover:bg-white/10"
-            }`}
-            style={here ? { boxShadow: "inset 0 5px 0 var(--tape)" } : undefined}
-          >
-            <span className="fig text-note opacity-80">{i + 1}</span>
-            <span className="text-act font-semibold capitalize">{s.stage}</span>
-            <span className="text-note opacity-85">
-              {s.state === "done" ? "✓ " : ""}
-              {says}
-            </span>
-          </Link>
-        );
-      })}
-    </nav>
+    <div className="shrink-0">
+      <nav aria-label="Stages" className="flex gap-1 overflow-x-auto bg-mat-deep px-4 pt-0.5">
+        {standing.map((s, i) => {
+          const here = s.stage === stage;
+          const says = s.state === "open" ? `${s.open_findings} to settle` : STATE_SAYS[s.state];
+          return (
+            <Link
+              key={s.stage}
+              href={`/build/${id}/${s.stage}`}
+              aria-current={here ? "page" : undefined}
+              className={`flex min-h-9 items-baseline gap-2 px-4 py-1.5 whitespace-nowrap ${
+                here ? "bg-bench text-ink" : "text-mat-ink hover:bg-white/10"
+              }`}
+              style={here ? { boxShadow: "inset 0 5px 0 var(--tape)" } : undefined}
+            >
+              <span className="fig text-note opacity-80">{i + 1}</span>
+              <span className="text-act font-semibold capitalize">{s.stage}</span>
+              <span className="text-note opacity-85">
+                {s.state === "done" ? "✓ " : ""}
+                {says}
+              </span>
+            </Link>
+          );
+        })}
+      </nav>
+      <JobNav
+        stage={stage}
+        jobs={JOBS_OF[stage]}
+        here={jobIn(stage, job).job}
+        selected={selected}
+      />
+    </div>
   );
+}
+
+/** Moving on to another stage or job puts the focus on its heading; opening a rod does not. */
+function useHeading(stage: StageName, job: string | undefined) {
+  const heading = useRef<HTMLHeadingElement>(null);
+  const was = useRef("");
+  useEffect(() => {
+    const now = `${stage}/${job ?? ""}`;
+    const moved = was.current && was.current !== now;
+    was.current = now;
+    // Whoever walks along the jobs by keyboard stays on them.
+    if (moved && !document.activeElement?.closest("nav")) heading.current?.focus();
+  }, [stage, job]);
+  return heading;
 }
 
 function StageFoot({ id, stage }: { id: string; stage: StageName }) {

@@ -9,6 +9,7 @@ import { useSettings } from "../ui/settings";
 
 const SHEETS = [
   { value: "all", label: "All of them" },
+  { value: "portrait", label: "Portrait" },
   { value: "build-sheet", label: "Build sheet" },
   { value: "story-stick", label: "Story stick 1:1" },
   { value: "glue-up", label: "Glue-up" },
@@ -64,6 +65,7 @@ export function SheetView({ id }: { id: string }) {
           options={[
             { value: "a4", label: "A4" },
             { value: "letter", label: "Letter" },
+            { value: "a3", label: "A3" },
           ]}
         />
         <a href={href} className="torn ml-auto flex items-center gap-1.5 px-4 py-1.5 font-semibold">

@@ -1,13 +1,14 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { ArrowLeft, Download, Upload, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import { Link } from "wouter";
+import { Link, useSearchParams } from "wouter";
 
 import { api, Refused, take } from "../api/client";
 import type { Part, PartKind, Shelved, ShelfItem, ShelfKind } from "../api/types";
 import { HeadTools } from "../shell/HeadTools";
 import { newPart } from "../stages/handle/parts";
 import { Button, IconButton, Pick } from "../ui/controls";
+import { OnBoards } from "./OnBoards";
 import { useShelf } from "./useShelf";
 import { readMeasure } from "../ui/reading";
 import { useSettings } from "../ui/settings";
@@ -138,6 +139,14 @@ export function ShelfView({ kind: word }: { kind?: string }) {
   const shelf = useShelf();
   const units = useSettings((s) => s.units);
   const client = useQueryClient();
+  const [params, setParams] = useSearchParams();
+  const asList = params.has("list");
+  const setAsList = (list: boolean) => setParams(list ? { list: "" } : {}, { replace: true });
+  const [editing, setEditing] = useState("");
+  useEffect(() => {
+    if (asList && editing)
+      document.querySelector<HTMLElement>(`[aria-label$=" of ${CSS.escape(editing)}"]`)?.focus();
+  }, [asList, editing]);
   const [problem, setProblem] = useState<string | null>(null);
   const again = () => client.invalidateQueries({ queryKey: ["shelf"] });
   const said = (error: unknown) => setProblem((error as Error).message);
@@ -170,7 +179,7 @@ export function ShelfView({ kind: word }: { kind?: string }) {
   };
   return (
     <div className="bench flex h-full flex-col">
-      <header className="flex h-11 shrink-0 items-center gap-3 px-3">
+      <header className="flex min-h-11 shrink-0 flex-wrap items-center gap-3 px-3">
         <Link href="/" className="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-current/10">
           <ArrowLeft size={16} aria-hidden /> <span className="text-soft">rack</span>
         </Link>
@@ -179,7 +188,10 @@ export function ShelfView({ kind: word }: { kind?: string }) {
         <span className="ml-auto" />
         <HeadTools />
       </header>
-      <nav aria-label="Kinds" className="flex shrink-0 gap-1 bg-mat-deep px-5 pt-0.5">
+      <nav
+        aria-label="Kinds"
+        className="flex shrink-0 gap-1 overflow-x-auto bg-mat-deep px-5 pt-0.5"
+      >
         {KIND_TABS.map((t) => (
           <Link
             key={t.kind}
@@ -201,13 +213,19 @@ export function ShelfView({ kind: word }: { kind?: string }) {
         </p>
       )}
       <main
-        className="flex-1 overflow-auto px-6 py-4"
+        className="relative flex-1 overflow-auto px-6 py-4"
         tabIndex={0}
         aria-label="What lies on the shelf"
       >
         {shelf.isError && <p className="text-ruin">{shelf.error.message}</p>}
-        <div className="mb-3 flex items-center gap-2">
-          <Button look="tape" onClick={() => add.mutate(structuredClone(FRESH_SHELVED[kind]))}>
+        <div className="mb-3 flex flex-wrap items-center gap-2">
+          <Button
+            look="tape"
+            onClick={() => {
+              setAsList(true);
+              add.mutate(structuredClone(FRESH_SHELVED[kind]));
+            }}
+          >
             Put one on
           </Button>
           <Button onClick={() => file.current?.click()}>
@@ -231,36 +249,53 @@ export function ShelfView({ kind: word }: { kind?: string }) {
           >
             <Download size={14} aria-hidden /> Save as CSV
           </a>
-          <span className="label ml-2">
+          <Button look="quiet" aria-pressed={asList} onClick={() => setAsList(!asList)}>
+            {asList ? "On the boards" : "Edit as a list"}
+          </Button>
+          <span className={asList ? "label ml-2" : "hidden"}>
             measures may be typed in inches or millimetres; they are kept in mm
           </span>
         </div>
         {items.length === 0 && shelf.isSuccess ? (
           <p className="py-6 text-soft">Nothing of this kind on the shelf yet.</p>
         ) : (
-          <table className="w-full">
-            <thead>
-              <tr className="label border-b border-line text-left [&_th]:pr-2 [&_th]:font-normal">
-                {COLUMNS[kind].map((c) => (
-                  <th key={c.key}>{[c.label, unitIn(c, units)].filter(Boolean).join(", ")}</th>
-                ))}
-                <th>on hand</th>
-                <th>
-                  <span className="sr-only">take off</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {items.map((item) => (
-                <Row
-                  key={item.id}
-                  item={item}
-                  columns={COLUMNS[kind]}
-                  onTakeOff={() => off.mutate(item.id)}
-                />
-              ))}
-            </tbody>
-          </table>
+          <>
+            {!asList && (
+              <OnBoards
+                items={items}
+                onTake={(id) => {
+                  const one = items.find((i) => i.id === id);
+                  setEditing(one ? one.shelved.item.name || one.shelved.kind : "");
+                  setAsList(true);
+                }}
+              />
+            )}
+            {asList && (
+              <table className="w-full">
+                <thead>
+                  <tr className="label border-b border-line text-left [&_th]:pr-2 [&_th]:font-normal">
+                    {COLUMNS[kind].map((c) => (
+                      <th key={c.key}>{[c.label, unitIn(c, units)].filter(Boolean).join(", ")}</th>
+                    ))}
+                    <th>on hand</th>
+                    <th>
+                      <span className="sr-only">take off</span>
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {items.map((item) => (
+                    <Row
+                      key={item.id}
+                      item={item}
+                      columns={COLUMNS[kind]}
+                      onTakeOff={() => off.mutate(item.id)}
+                    />
+                  ))}
+                </tbody>
+              </table>
+            )}
+          </>
         )}
       </main>
     </div>

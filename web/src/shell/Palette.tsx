@@ -7,9 +7,7 @@ import { useLocation } from "wouter";
 import { api, take } from "../api/client";
 import { STAGES } from "../api/types";
 import { useRod } from "../rod/store";
-import { GUIDES_JOBS } from "../stages/guides/jobs";
-import { SPINE_JOBS } from "../stages/spine/jobs";
-import { JOBS } from "../stages/handle/jobs";
+import { JOBS_OF } from "../stages/jobs";
 import { useSettings } from "../ui/settings";
 import { TRADE_WORDS } from "../words/trade";
 import { useShell } from "./ui";
@@ -78,36 +76,21 @@ export function Palette() {
                 <span className="fig">{i + 1}</span>
               </Command.Item>
             ))}
-            {GUIDES_JOBS.map(({ job, word, says }) => (
-              <Command.Item
-                key={job}
-                className={ITEM}
-                value={`Guides ${word} ${says}`}
-                onSelect={run(() => go(`/build/${id}/guides/${job}`))}
-              >
-                Guides: {word} <span className="label">{says}</span>
-              </Command.Item>
-            ))}
-            {SPINE_JOBS.map(({ job, word, says }) => (
-              <Command.Item
-                key={job}
-                className={ITEM}
-                value={`Spine ${word} ${says}`}
-                onSelect={run(() => go(`/build/${id}/spine/${job}`))}
-              >
-                Spine: {word} <span className="label">{says}</span>
-              </Command.Item>
-            ))}
-            {JOBS.map(({ job, word, says }) => (
-              <Command.Item
-                key={job}
-                className={ITEM}
-                value={`Handle ${word} ${says}`}
-                onSelect={run(() => go(`/build/${id}/handle/${job}`))}
-              >
-                Handle: {word} <span className="label">{says}</span>
-              </Command.Item>
-            ))}
+            {STAGES.flatMap((stage) =>
+              JOBS_OF[stage].map(({ job, word, says }) => (
+                <Command.Item
+                  key={`${stage}/${job}`}
+                  className={ITEM}
+                  value={`${stage} ${word} ${says}`}
+                  onSelect={run(() => go(`/build/${id}/${stage}/${job}`))}
+                >
+                  <span>
+                    <span className="capitalize">{stage}</span>: {word}
+                  </span>{" "}
+                  <span className="label">{says}</span>
+                </Command.Item>
+              )),
+            )}
             <Command.Item className={ITEM} onSelect={run(() => go(`/build/${id}/sheet`))}>
               Build sheet and story stick <span className="fig">P</span>
             </Command.Item>
@@ -147,6 +130,12 @@ export function Palette() {
             onSelect={run(() => go("/words"))}
           >
             Words of the trade <span className="label">what they mean, and where on the rod</span>
+          </Command.Item>
+          <Command.Item className={ITEM} onSelect={run(() => go("/board"))}>
+            The board
+          </Command.Item>
+          <Command.Item className={ITEM} onSelect={run(() => go("/logbook"))}>
+            The logbook
           </Command.Item>
           <Command.Item className={ITEM} onSelect={run(() => go("/shelf"))}>
             The shelf

@@ -45,7 +45,7 @@ export function HabitsView({ id }: { id?: string }) {
   const changed = (list.data ?? []).some((h) => h.shop !== null);
   return (
     <div className="bench flex h-full flex-col">
-      <header className="flex h-13 shrink-0 items-center gap-3 px-3">
+      <header className="flex min-h-13 shrink-0 flex-wrap items-center gap-3 px-3">
         <Link
           href={id ? `/build/${id}` : "/"}
           className="flex items-center gap-1.5 rounded px-2 py-1 hover:bg-current/10"

@@ -7,6 +7,8 @@ export interface JobWords<J extends string> {
   job: J;
   word: string;
   says: string;
+  /** The job is a list: the mat folds to a strip unless it was unfolded here. */
+  folds?: boolean;
 }
 
 /** The jobs within a stage, in the order they are done; what is held stays held. */
@@ -19,14 +21,17 @@ export function JobNav<J extends string>(props: {
   const id = useRod((s) => s.id);
   const { stage, jobs, here, selected } = props;
   return (
-    <nav aria-label={`Jobs: ${stage}`} className="-mt-1 flex flex-wrap gap-x-5 gap-y-1">
+    <nav
+      aria-label={`Jobs: ${stage}`}
+      className="flex gap-x-1 overflow-x-auto border-b border-line px-4"
+    >
       {jobs.map(({ job, word, says }) => (
         <Link
           key={job}
           href={`/build/${id}/${stage}/${job}${selected ? `?at=${selected}` : ""}`}
           aria-current={job === here ? "page" : undefined}
           title={says}
-          className={`min-h-7 border-b-2 text-body ${
+          className={`flex min-h-9 items-center border-b-2 px-2.5 text-body whitespace-nowrap ${
             job === here
               ? "border-pencil font-semibold text-ink"
               : "border-transparent text-soft hover:text-ink"

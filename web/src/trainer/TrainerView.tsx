@@ -28,6 +28,8 @@ export function TrainerView() {
   const [tests, setTests] = useState<BenchTest | null>(null);
   const [truth, setTruth] = useState<Truth | null>(null);
   const [problem, setProblem] = useState("");
+  /** Where the learner says the line is, before any line is reckoned. */
+  const [pointed, setPointed] = useState<number | null>(null);
   const levels = useQuery({
     queryKey: ["trainer", "levels"],
     queryFn: () => take(api.GET("/api/trainer/levels")),
@@ -49,6 +51,7 @@ export function TrainerView() {
       setReading(null);
       setTests(null);
       setTruth(null);
+      setPointed(null);
       setFlash("");
       setProblem("");
     },
@@ -187,7 +190,7 @@ export function TrainerView() {
             {problem}
           </p>
         )}
-        <div className="grid grid-cols-[minmax(0,1.35fr)_22rem] gap-8">
+        <div className="grid grid-cols-[minmax(0,1.35fr)_22rem] gap-8 max-[900px]:grid-cols-1">
           <section>
             <div
               {...bind()}
@@ -225,9 +228,9 @@ export function TrainerView() {
             <Dial
               trials={trials}
               zone="whole"
-              reading={reading ?? undefined}
-              guidesDeg={null}
-              onAdd={() => undefined}
+              reading={truth ? (reading ?? undefined) : undefined}
+              pointed={pointed}
+              onAdd={truth ? () => undefined : setPointed}
               onMove={() => undefined}
             />
             {round && !truth && (
@@ -236,15 +239,31 @@ export function TrainerView() {
                   {trials.length === 0
                     ? "No rest taken yet."
                     : reading?.more_trials
-                      ? `${trials.length} rests; take ${reading.more_trials} more.`
-                      : `${trials.length} rests; the line is known to ±${line?.half_width_deg.toFixed(1)}°.`}
+                      ? `${trials.length} rests; ${reading.more_trials} more would make it surer.`
+                      : `${trials.length} rests are enough to say.`}
                 </p>
                 <div className="flex flex-wrap justify-center gap-2">
-                  {reading?.lines.map((l) => (
-                    <Button key={l.angle_deg} look="tape" onClick={() => void answer(l.angle_deg)}>
-                      Its line is at {Math.round(l.angle_deg)}°
-                    </Button>
-                  ))}
+                  <label className="flex items-center gap-2">
+                    <span className="label">You say: it is at</span>
+                    <input
+                      aria-label="Where you say its line is"
+                      inputMode="numeric"
+                      className="field !w-20"
+                      placeholder="tap the ring"
+                      value={pointed ?? ""}
+                      onChange={(e) => {
+                        const deg = Number(e.target.value);
+                        setPointed(e.target.value.trim() && deg >= 0 && deg < 360 ? deg : null);
+                      }}
+                    />
+                  </label>
+                  <Button
+                    look="tape"
+                    disabled={pointed === null || !trials.length}
+                    onClick={() => void answer(pointed)}
+                  >
+                    That is its line
+                  </Button>
                   <Button onClick={() => void answer(null)}>None: that is bow</Button>
                 </div>
                 <div className="border-t border-line pt-2 text-center">
@@ -280,6 +299,22 @@ export function TrainerView() {
               <div className="border-l-4 border-tape bg-raised px-4 py-3" role="status">
                 <div className="fig text-great leading-9">{truth.points} points</div>
                 <p>{truth.words}</p>
+                {line && pointed !== null && (
+                  <p>
+                    You pointed at <span className="fig">{Math.round(pointed)}°</span>; your rests
+                    say <span className="fig">{Math.round(line.angle_deg)}°</span>
+                    {line.half_width_deg < 90 && (
+                      <>
+                        {" "}
+                        <span className="fig">±{line.half_width_deg.toFixed(0)}°</span>
+                      </>
+                    )}
+                    .
+                  </p>
+                )}
+                <Link href="/" className="mt-1 inline-block min-h-8 content-center underline">
+                  Now do it to yours
+                </Link>
                 <p className="label mt-1">
                   {truth.spined
                     ? `Lines at ${truth.lines_deg.map((d) => `${Math.round(d)}°`).join(" and ")}; ${truth.percent.toFixed(0)} % stiffer one way; `

@@ -1,4 +1,11 @@
-import { Dialog as RadixDialog, Select as RadixSelect, ToggleGroup, Tooltip } from "radix-ui";
+import {
+  Dialog as RadixDialog,
+  Popover as RadixPopover,
+  Select as RadixSelect,
+  ToggleGroup,
+  Tooltip,
+} from "radix-ui";
+import { useState } from "react";
 import type { ComponentProps, ReactNode } from "react";
 import { ChevronDown } from "lucide-react";
 
@@ -48,9 +55,14 @@ export function IconButton({
 }
 
 export function Hint({ text, children }: { text: ReactNode; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  // A finger does not hover: a tap opens it, the next tap anywhere closes it.
+  const tapped = () => setTimeout(() => setOpen(true), 0);
   return (
-    <Tooltip.Root>
-      <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
+    <Tooltip.Root open={open} onOpenChange={setOpen}>
+      <Tooltip.Trigger asChild onTouchEnd={tapped}>
+        {children}
+      </Tooltip.Trigger>
       <Tooltip.Portal>
         <Tooltip.Content
           sideOffset={6}
@@ -157,6 +169,36 @@ export function Pick<T extends string>(props: PickProps<T>) {
         </RadixSelect.Portal>
       </RadixSelect.Root>
     </div>
+  );
+}
+
+interface PulldownProps {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  says: string;
+  align: "start" | "end";
+  wide: string;
+  trigger: ReactNode;
+  children: ReactNode;
+}
+
+/** What hangs down from a word that is pressed. */
+export function Pulldown(props: PulldownProps) {
+  return (
+    <RadixPopover.Root open={props.open} onOpenChange={props.onOpenChange}>
+      {props.trigger}
+      <RadixPopover.Portal>
+        <RadixPopover.Content
+          align={props.align}
+          sideOffset={4}
+          collisionPadding={12}
+          aria-label={props.says}
+          className={`z-40 max-h-[70vh] ${props.wide} max-w-[94vw] overflow-auto rounded border border-line border-t-4 border-t-tape bg-raised px-4 py-2 text-ink shadow-2xl`}
+        >
+          {props.children}
+        </RadixPopover.Content>
+      </RadixPopover.Portal>
+    </RadixPopover.Root>
   );
 }
 

@@ -8,8 +8,12 @@ interface Settings {
   flipped: boolean;
   rule: Rule;
   units: Build["units"];
-  paper: "a4" | "letter";
+  paper: "a4" | "letter" | "a3";
   lowerDatum: Datum;
+  /** Jobs, as stage/job, in which the mat was folded or unfolded. */
+  folded: Record<string, boolean>;
+  /** Jobs, as stage/job, whose purpose was read and put away. */
+  seen: string[];
   set: (change: Partial<Omit<Settings, "set">>) => void;
 }
 
@@ -23,6 +27,8 @@ export const useSettings = create<Settings>()(
       units: { weight: "g", warmth: "°C", volume: "mL" },
       paper: "a4",
       lowerDatum: "tip_top_ring",
+      folded: {},
+      seen: [],
       set: (change) => set(change),
     }),
     { name: "wise-spool:settings" },

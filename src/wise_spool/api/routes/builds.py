@@ -20,6 +20,7 @@ from wise_spool.core.rod import Rod
 from wise_spool.core.shop.batch import alike, departs, deviations, same_marks, unmeasured
 from wise_spool.core.work.touching import touched
 from wise_spool.exchange.build_file import write_build
+from wise_spool.exchange.record_file import MEDIA_TYPE, write_record
 from wise_spool.store.rows import Kept
 from wise_spool.store.taking import Outcome
 
@@ -121,6 +122,14 @@ def export_build(build_id: uuid.UUID, shop: InShop) -> Response:
     records = shop.builds.get(build_id).records
     name = f"{file_name(records.design.name)}.build.json"
     return attached(write_build(records).encode(), "application/json", name)
+
+
+@routes.get("/record.zip")
+def export_record(build_id: uuid.UUID, shop: InShop) -> Response:
+    """The build file with its pictures and its log as a table."""
+    records = shop.builds.get(build_id).records
+    name = f"{file_name(records.design.name)}.record.zip"
+    return attached(write_record(records, shop.logbook.picture), MEDIA_TYPE, name)
 
 
 @routes.get("/measure-next")

@@ -1,9 +1,11 @@
 """Routes of the rack: the rods that hang there, starting and taking in, putting away."""
 
 import uuid
+from datetime import UTC, datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
+from fastapi.concurrency import run_in_threadpool
 
 from wise_spool.api import models as m
 from wise_spool.api.deps import InShop, Shop, edition, fingerprint
@@ -18,11 +20,24 @@ from wise_spool.core.ground.findings import Finding
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import Plan
 from wise_spool.core.shop.batch import copied
+from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import BuildFileError, read_build
+from wise_spool.exchange.record_file import read_record
 from wise_spool.store.builds import Hanging
 
 PAGE = 60
+EXAMPLE = "Skerry 10"
 routes = APIRouter(prefix="/api/builds")
+
+
+@routes.post("/example", status_code=201)
+def example(shop: InShop) -> m.BuildState:
+    """Hang a made-up rod on the rack, to be looked at and tried on; it is a rod like any other."""
+    made = next(b for b in demo_builds(datetime.now(UTC)) if b.name == EXAMPLE)
+    records = Records.of(
+        made.model_copy(update={"name": f"{EXAMPLE}, an example"}), datetime.now(UTC)
+    )
+    return as_state(shop, shop.builds.add(records, "an example"))
 
 
 @routes.get("")
@@ -54,9 +69,32 @@ async def import_build(request: Request, shop: InShop) -> m.BuildState:
     try:
         records = read_build(await request.body())
     except BuildFileError as error:
-        found = error.invalid.errors() if error.invalid else []
-        placed = [{**e, "loc": place_of(error.data, e["loc"])} for e in found]
-        raise ProblemError(422, error.title, str(error), field_problems(placed)) from error
+        raise not_a_build(error) from error
+    return as_state(shop, shop.builds.add(records, "imported"))
+
+
+def not_a_build(error: BuildFileError) -> ProblemError:
+    """Why a build file cannot be taken in, at its fields."""
+    found = error.invalid.errors() if error.invalid else []
+    placed = [{**e, "loc": place_of(error.data, e["loc"])} for e in found]
+    return ProblemError(422, error.title, str(error), field_problems(placed))
+
+
+@routes.post("/records", status_code=201, openapi_extra={
+    "requestBody": {"required": True, "content": {"application/zip": {"schema": {"type": "string", "format": "binary"}}}}})  # fmt: skip
+async def import_record(request: Request, shop: InShop) -> m.BuildState:
+    """Take in a record: the rod with its log and its pictures."""
+    raw = await request.body()
+    return await run_in_threadpool(_record_taken_in, raw, shop)
+
+
+def _record_taken_in(raw: bytes, shop: Shop) -> m.BuildState:
+    try:
+        records, pictures = read_record(raw)
+    except BuildFileError as error:
+        raise not_a_build(error) from error
+    for made in pictures:
+        shop.logbook.keep(made.file, made.content, made.thumb)
     return as_state(shop, shop.builds.add(records, "imported"))
 
 

@@ -16,16 +16,26 @@ from wise_spool.exchange.as_built_sheet import as_built_sheet, hand_over_sheet
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.pages import page_count, page_png
 from wise_spool.exchange.paper import PaperName
+from wise_spool.exchange.portrait import portrait
 from wise_spool.exchange.protractor import protractor
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
 from wise_spool.exchange.turning_sheet import turning_sheet
 
 SheetName = Literal[
-    "all", "build-sheet", "story-stick", "glue-up", "turning", "protractor", "as-built", "hand-over"
+    "all",
+    "portrait",
+    "build-sheet",
+    "story-stick",
+    "glue-up",
+    "turning",
+    "protractor",
+    "as-built",
+    "hand-over",
 ]
 SHEETS = {
     "all": all_papers,
+    "portrait": portrait,
     "build-sheet": build_sheet,
     "story-stick": story_stick,
     "glue-up": glue_up_sheet,

@@ -21,7 +21,7 @@ from wise_spool.core.blank.working import WorkingBlank, working_blank
 from wise_spool.core.document.blank import Blank, BlankMaterial, StaticReading
 from wise_spool.core.ground.findings import Finding, Noted, Spot
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.habits import Habits, following, habits
+from wise_spool.core.ground.habits import Habits, following, habits, row_of
 from wise_spool.core.ground.measures import format_length
 from wise_spool.core.ground.units import format_weight, ruled
 from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, BendError
@@ -63,6 +63,8 @@ class StiffnessPlan(Frozen):
     label_words: str
     label_read: str
     agrees: bool | None
+    label_n: float | None
+    as_sold_n: float | None
     action_deg: float
     action_off_deg: float
     action_words: str
@@ -125,6 +127,7 @@ def _solved(blank: Blank) -> StiffnessPlan | None:
         low_g=round(power * math.exp(-known.power_off) / GRAVITY_N_PER_G, 1),
         high_g=round(power * math.exp(known.power_off) / GRAVITY_N_PER_G, 1),
         power_words=words, label_words=blank.label_power, label_read=_label_read(blank),
+        label_n=None if label is None else round(label.power_n, 3), as_sold_n=_as_sold_n(known) if measured else None,
         agrees=None if label is None or not measured else _as_labelled(label.power_n, known),
         action_deg=round(action, 1), action_off_deg=round(off, 1), action_words=actions,
         action_agrees=None if of_action is None or not measured else of_action in actions.removeprefix("between ").replace(", perhaps ", " and ").split(" and "),
@@ -135,6 +138,12 @@ def _solved(blank: Blank) -> StiffnessPlan | None:
 def stated_clamp_mm(length_mm: float) -> float:
     """Where a blank is clamped when its power is stated: one convention, whatever the readings' clamp."""
     return min(habits().power_clamp_mm, 0.2 * length_mm)
+
+
+def _as_sold_n(known: _Known) -> float:
+    """Power of the blank before anything was cut off it, as a label speaks of it; N."""
+    whole = known.by_size.whole_mm
+    return round(third_of(known.course, stated_clamp_mm(whole), whole).power_n, 3)
 
 
 def _as_labelled(label_n: float, known: _Known) -> bool:
@@ -178,10 +187,13 @@ def _known(blank: Blank, work: WorkingBlank, clamp: float) -> _Known:
             pass
     label = power_of_label(blank.label_power)
     source = "size" if label is None else "label"
+    of_series = row_of(habits().series_power, blank.name) or 1.0
     course = arrived
     if label is not None:  # a label is of the blank as it was sold
         sold = third_of(arrived, stated_clamp_mm(whole.length_mm), whole.length_mm)
-        course = replace(arrived, log_k=arrived.log_k + math.log(label.power_n / sold.power_n))
+        course = replace(
+            arrived, log_k=arrived.log_k + math.log(label.power_n * of_series / sold.power_n)
+        )
     third = third_of(now(course), clamp, work.length_mm)
     off = math.log1p(habits().size_off) if label is None else LABEL_OFF
     return _Known(source, arrived, course, third, off, ACTION_OFF_DEG, None)

@@ -7,9 +7,9 @@ from the moment it is asked. Said again with ``stopped_at`` it has stopped; stru
 """
 
 from datetime import date, datetime, timedelta
-from typing import Annotated
+from typing import Annotated, Literal
 
-from pydantic import AwareDatetime, Field, StringConstraints
+from pydantic import AwareDatetime, Field, StringConstraints, model_validator
 
 from wise_spool.core.document.rows import Row
 from wise_spool.core.ground.fields import Celsius, Grams, Note, StationMm, Words
@@ -24,7 +24,7 @@ Said = Annotated[str, StringConstraints(min_length=1, max_length=200)]
 
 class BenchClock(Row):
     """One clock: ``of`` is the operation or mix it belongs to, ``what`` runs out, ``then`` is what is to be
-    done when it has."""
+    done when it has. ``product`` is whose time it is, and ``at_c`` how warm it was, where stopping it can teach."""
 
     of: Words = ""
     what: Said
@@ -32,6 +32,8 @@ class BenchClock(Row):
     started_at: AwareDatetime
     minutes: Annotated[float, Field(gt=0, le=LONGEST_MIN)]
     stopped_at: AwareDatetime | None = None
+    product: Words = ""
+    at_c: Celsius | None = None
 
     @property
     def ends_at(self) -> datetime:
@@ -45,11 +47,13 @@ class BenchClock(Row):
 
 
 class Worked(Row):
-    """How long an operation (``id``) kept the hands, of what kind it is and what tool it was done with."""
+    """How long an operation (``id``) kept the hands, of what kind it is and what tool it was done with;
+    ``planned`` is what the plan worked out for it before anything was learned, when it did."""
 
     kind: Words
     tool: Words = ""
     minutes: Annotated[float, Field(gt=0, le=24 * 60)]
+    planned: Annotated[float, Field(gt=0, le=24 * 60)] | None = None
 
 
 class Skipped(Row):
@@ -97,6 +101,43 @@ class Timed(Row):
     temperature_c: Celsius
 
 
+Gauge = Literal["tape", "thread", "squeeze_out", "coat", "sighting", "series"]
+"""What the bench gauges of what it uses."""
+
+
+class Gauged(Row):
+    """Something gauged at the bench, ``about`` a tape, a thread, a product, a series of blanks: ``said`` is what
+    was read, ``base`` what it is to be held against.
+
+    - tape: mm that a diameter grew by; by the thickness it is sold by it should be ``base``
+    - thread: mm that ``base`` turns covered
+    - squeeze_out, coat: mL left over of ``mixed``; the gaps, or film and feet, alone take ``base``
+    - sighting: degrees between two looks at one guide, apart
+    - series: power measured in N; its label stands for ``base``
+    """
+
+    what: Gauge
+    about: Words = ""
+    of: Words = ""
+    base: Annotated[float, Field(gt=0, le=100_000)] = 1.0
+    mixed: Annotated[float, Field(gt=0, le=1000)] | None = None
+    wraps: Annotated[int, Field(ge=1, le=400)] | None = None
+    said: Annotated[float, Field(ge=0, le=100_000)]
+
+    @model_validator(mode="after")
+    def _was_there(self) -> "Gauged":
+        if self.mixed is not None and self.said >= self.mixed:
+            raise ValueError("what is left over is less than what was mixed")
+        if self.mixed is None and self.what != "sighting" and self.said <= 0:
+            raise ValueError("it cannot be nothing")
+        return self
+
+    @property
+    def came_to(self) -> float:
+        """What was found over what it is held against: a share, or mm a turn."""
+        return (self.said if self.mixed is None else self.mixed - self.said) / self.base
+
+
 class FollowUp(Row):
     """A question to ask of the rod on a later day: a product on trial, a joint that was mended."""
 
@@ -142,6 +183,7 @@ class BenchDone(Frozen):
     answers: tuple[Answer, ...] = ()
     field_notes: tuple[FieldNote, ...] = ()
     weighed: tuple[Weighed, ...] = ()
+    gauged: tuple[Gauged, ...] = ()
 
 
 def ask_of_time(at: datetime, now: datetime) -> None:

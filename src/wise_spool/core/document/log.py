@@ -20,6 +20,7 @@ from wise_spool.core.document.bench import (
     BenchNote,
     FieldNote,
     FollowUp,
+    Gauged,
     Picture,
     Skipped,
     Timed,
@@ -36,13 +37,13 @@ from wise_spool.core.ground.frozen import Frozen
 EntryId = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9:_.-]{0,99}$")]
 Kind = Literal[
     "ream", "dry_fit", "step", "coat", "built", "test_load_g", "test_row", "stage", "clock", "worked", "skipped",
-    "note", "picture", "air", "timed", "follow_up", "answer", "field_note", "weighed",
+    "note", "picture", "air", "timed", "follow_up", "answer", "field_note", "weighed", "gauged",
 ]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Subject = tuple[Kind, str]
 AT_THE_BENCH: dict[Kind, str] = {
     "clock": "clocks", "worked": "worked", "skipped": "skipped", "note": "notes", "picture": "pictures", "air": "airs",
-    "timed": "timed", "follow_up": "follow_ups", "answer": "answers", "field_note": "field_notes", "weighed": "weighed",
+    "timed": "timed", "follow_up": "follow_ups", "answer": "answers", "field_note": "field_notes", "weighed": "weighed", "gauged": "gauged",
 }  # fmt: skip
 """The kinds that :class:`BenchDone` holds, and under what name."""
 
@@ -73,6 +74,7 @@ class LogEntry(Frozen):
     answer: Answer | None = None
     field_note: FieldNote | None = None
     weighed: Weighed | None = None
+    gauged: Gauged | None = None
     strikes: EntryId | None = None
 
     @model_validator(mode="after")

@@ -240,13 +240,23 @@ class PassMade(Row):
         return self
 
 
+class TryReckoned(Frozen):
+    """What the plan reckoned of the next try: that the part stops ``short_mm`` before its mark, the blank
+    there ``falls`` so many mm a mm, its bore left last by ``tool`` and ``leaves_mm`` wider than that tool is."""
+
+    short_mm: SignedLengthMm
+    falls: Annotated[float, Field(ge=0, le=1)]
+    tool: Words = ""
+    leaves_mm: Annotated[float, Field(ge=-1, le=1)] = 0.0
+
+
 class DryFit(Row):
     """The part was tried: it stopped ``short_mm`` before its mark (negative: passed it).
 
     Within a millimetre of the mark it came home: the bore is at least the blank
     all along, no more is known. ``passes``, the two bores and ``mark_mm`` are what
     was true when it was tried, so that a later reaming, or another place for the
-    part, makes the entry history.
+    part, makes the entry history; so is what the plan ``reckoned`` then.
     """
 
     part_id: Id
@@ -255,6 +265,7 @@ class DryFit(Row):
     bore_butt_mm: BoreMm | None = None
     bore_tip_mm: BoreMm | None = None
     mark_mm: Annotated[float, Field(ge=-300, le=6000)] | None = None
+    reckoned: "TryReckoned | None" = None
     note: Words = ""
 
 

@@ -1,12 +1,18 @@
 """Two-part products: adhesives and finishes, as their tins say."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from wise_spool.core.ground.fields import Celsius, Words
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.warmth import slower
+from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.warmth import SEEN_AT_C, slower
+
+Timed = Literal["pot_life", "set", "handle", "full_cure", "rotate", "recoat_opens", "recoat_closes"]
+"""The times of a tin."""
+TO_WORK_IN: tuple[Timed, ...] = ("pot_life", "recoat_closes")
+"""Those that something must be done in; the others must be waited out."""
 
 
 class TwoPart(Frozen):
@@ -30,6 +36,26 @@ class TwoPart(Frozen):
         whole = self.parts_a + self.parts_b
         return volume_ml * self.parts_a / whole, volume_ml * self.parts_b / whole
 
+    def minutes(self, what: Timed) -> float:
+        """A time of the tin at ``at_c``, or what was seen of it at the bench, whichever is the safer: the shorter
+        where something must be done in it, the longer where it must be waited out. Raises
+        ``AttributeError`` for a time this kind of tin does not speak of."""
+        said = float(getattr(self, f"{what}_min"))
+        seen = habits().product_min.get(seen_name(self.name, what))
+        if seen is None:
+            return said
+        seen *= slower(SEEN_AT_C, self.at_c)
+        return min(said, seen) if what in TO_WORK_IN else max(said, seen)
+
     def slower_at(self, temperature_c: float) -> float:
         """How many times longer every clock of the tin runs at a temperature."""
         return slower(self.at_c, temperature_c)
+
+
+def seen_name(product: str, what: str) -> str:
+    """The name a product's seen time goes by.
+
+    >>> seen_name("Slow paste", "pot_life")
+    'Slow paste: pot life'
+    """
+    return f"{product}: {what.replace('_', ' ')}"

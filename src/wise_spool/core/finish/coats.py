@@ -11,7 +11,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.finish import Finish, FinishKind, FinishProduct
 from wise_spool.core.finish.air import dew_point_c
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.habits import habits, row_of
 from wise_spool.core.wraps.wraps import WrapLaid
 
 KIND_WORDS: dict[FinishKind, str] = {
@@ -48,12 +48,13 @@ class Mix(Frozen):
 
 
 class CoatPlan(Frozen):
-    """One coat."""
+    """One coat. ``film_ml`` is what film and tunnels hold, nothing lost; ``brush_min`` is by the hands as learned."""
 
     number: int
     laid: bool
     temperature_c: float
     volume_ml: float
+    film_ml: float
     brush_min: float
     mixes: tuple[Mix, ...]
     starts_min: float
@@ -133,7 +134,8 @@ def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
     finish, product = build.finish, build.finish.product
     film = sum(film_volume_ml(w.od_mm, w.end_mm - w.start_mm, finish.film_first_mm) for w in wraps)
     tunnels = sum(w.foot_mm * habits().foot_tunnel_mm2 / 1000 for w in wraps)
-    brush = len(wraps) * habits().brush_min_per_wrap
+    brush = len(wraps) * habits().brush_min_per_wrap * habits().hands_share["coat"]
+    taken = row_of(habits().coat_share, product.name) or 1.0
     coats: list[CoatPlan] = []
     start, starts_at = 0.0, None
     for k in range(finish.coats):
@@ -143,22 +145,23 @@ def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
             if k and coats[0].starts_at:
                 start = (laid.mixed_at - coats[0].starts_at).total_seconds() / 60
             starts_at = laid.mixed_at
-        volume = (film + tunnels if k == 0 else film * habits().later_film) * finish.loss_factor
+        bare = film + tunnels if k == 0 else film * habits().later_film
+        volume = bare * finish.loss_factor * taken
         factor = product.slower_at(temperature)
         parts = (
-            max(1, math.ceil(brush / (habits().pot_share * product.pot_life_min * factor)))
+            max(1, math.ceil(brush / (habits().pot_share * product.minutes("pot_life") * factor)))
             if wraps
             else 1
         )
         clocks = _clocks(product, factor, starts_at)
         coats.append(
             CoatPlan(
-                number=k + 1, laid=laid is not None, temperature_c=temperature, volume_ml=round(volume, 2), brush_min=brush,
+                number=k + 1, laid=laid is not None, temperature_c=temperature, volume_ml=round(volume, 2), film_ml=round(bare, 3), brush_min=brush,
                 mixes=(mix_for(volume / parts, finish),) * parts if volume > 0 else (),
                 starts_min=round(start, 1), starts_at=starts_at, dryer=laid.dryer if laid else "", clocks=clocks,
             )
         )  # fmt: skip
-        wait = product.recoat_opens_min * factor
+        wait = product.minutes("recoat_opens") * factor
         start += wait
         starts_at = None if starts_at is None else starts_at + timedelta(minutes=round(wait, 1))
     last = coats[-1]
@@ -173,14 +176,15 @@ def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
 
 
 def _clocks(product: FinishProduct, factor: float, at: datetime | None) -> tuple[Clock, ...]:
+    opens = product.minutes("recoat_opens")
     times: tuple[tuple[ClockName, float], ...] = (
-        ("pot life", product.pot_life_min),
-        ("rotate", product.rotate_min),
-        ("set", product.set_min),
-        ("recoat opens", product.recoat_opens_min),
-        ("recoat closes", product.recoat_closes_min),
-        ("handle", product.handle_min),
-        ("full cure", product.full_cure_min),
+        ("pot life", product.minutes("pot_life")),
+        ("rotate", product.minutes("rotate")),
+        ("set", product.minutes("set")),
+        ("recoat opens", opens),
+        ("recoat closes", max(product.minutes("recoat_closes"), opens)),
+        ("handle", product.minutes("handle")),
+        ("full cure", product.minutes("full_cure")),
     )
     return tuple(
         Clock(

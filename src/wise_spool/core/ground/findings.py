@@ -29,8 +29,20 @@ class Place(Frozen):
     end_mm: float
 
 
+Settable = str | float | bool | None
+
+
+class Mend(Frozen):
+    """What may mend a finding: ``words`` as an act, and the document ``path`` (rows by their ids) that it puts ``value``
+    at. It is tried on the rod before it is offered."""
+
+    words: str
+    path: str
+    value: Settable
+
+
 class Finding(Frozen):
-    """One conclusion. ``field`` is the document path the builder would change."""
+    """One conclusion. ``field`` is the document path the builder would change; ``mend`` what would mend it."""
 
     code: str
     stage: StageName
@@ -41,6 +53,7 @@ class Finding(Frozen):
     source: str = "common practice"
     place: Place | None = None
     field: str | None = None
+    mend: Mend | None = None
 
 
 def by_ruin(findings: list[Finding]) -> tuple[Finding, ...]:
@@ -102,3 +115,8 @@ class Noted:
                 figures=figures(**numbers),
             )
         )
+
+    def mended_by(self, mend: Mend | None) -> None:
+        """What was noted last would be mended so."""
+        if mend is not None:
+            self.found[-1] = self.found[-1].model_copy(update={"mend": mend})

@@ -46,9 +46,9 @@ HANDS_SPREAD, HANDS_SEAT, HANDS_WIPE, HANDS_ALIGN = (
 
 
 OPERATION_MIN = {
-    "trim": 15.0, "spine": 20.0, "scuff": 10.0, "ream": 30.0, "arbor": 25.0, "join": 20.0, "part_finish": 30.0, "check": 5.0,
+    "trim": 15.0, "spine": 20.0, "marks": 10.0, "scuff": 10.0, "ream": 30.0, "arbor": 25.0, "join": 20.0, "part_finish": 30.0, "check": 5.0,
     "test": 20.0, "guides": 240.0, "tip_top": 15.0, "line_up": 15.0, "cut_back": 20.0, "weigh": 5.0, "photograph": 20.0,
-    "hand_over": 30.0, "own": 15.0,
+    "hand_over": 30.0, "label": 20.0, "follow_up": 10.0, "own": 15.0,
 }  # fmt: skip
 """Minutes each kind of operation keeps the hands, where the plan does not work them out."""
 
@@ -74,6 +74,29 @@ def _table(
 
 
 Table = Mapping[str, float]
+ANY = "any"
+"""The row of an open table that holds for what has no row of its own."""
+
+
+def _open_table(
+    value: float | None,
+    words: str,
+    unit: str,
+    low: float,
+    high: float,
+    source: str,
+    moves: str = "",
+) -> Any:
+    """A table whose rows are named by what lies on the shelf: a tape, a reamer, a product. ``value`` holds for
+    what has no row; None when nothing does."""
+    field = _table({} if value is None else {ANY: value}, words, unit, low, high, source, moves)
+    field.json_schema_extra["open"] = True
+    return field
+
+
+def row_of(table: Table, name: str) -> float | None:
+    """The row of this name, else the one that holds for any; None when there is neither."""
+    return table.get(name, table.get(ANY))
 
 
 class Habits(Frozen):
@@ -251,6 +274,15 @@ class Habits(Frozen):
         "share",
         0,
         0.5,
+        "habit",
+        "blank-power",
+    )
+    series_power: Table = _open_table(
+        1.0,
+        "What blanks of a series measure over what their label stands for",
+        "times",
+        0.2,
+        5,
         "habit",
         "blank-power",
     )
@@ -481,6 +513,23 @@ class Habits(Frozen):
         10,
         "habit",
         "handle-fits,handle-ream",
+    )
+    tape_share: Table = _open_table(
+        1.0,
+        "A turn of tape adds this share of the thickness it is sold by",
+        "times",
+        0.4,
+        1.6,
+        "habit",
+    )
+    reamer_leaves_mm: Table = _open_table(
+        0.0,
+        "A reamer leaves its bore wider by this than it is itself",
+        "mm",
+        -0.3,
+        0.5,
+        "habit",
+        "fit-tried",
     )
     cut_sd_mm: float = _habit(
         0.03,
@@ -927,6 +976,24 @@ class Habits(Frozen):
     brush_min_per_wrap: float = _habit(
         1.5, "Minutes to coat one wrap.", "min", 0.2, 10, "habit", "finish-split-mix"
     )
+    coat_share: Table = _open_table(
+        1.0,
+        "A coat takes this share of what film, tunnels and loss come to",
+        "times",
+        0.2,
+        5,
+        "habit",
+        "finish-least-mix",
+    )
+    product_min: Table = _open_table(
+        None,
+        "Minutes a product was seen to take at 25 °C",
+        "min",
+        0.1,
+        80640,
+        "seen at the bench",
+        "finish-cold,glue-too-long",
+    )
     dew_margin_c: float = _habit(
         3.0,
         "The blank must be this far above the dew point.",
@@ -959,6 +1026,29 @@ class Habits(Frozen):
     )
     glue_cold_c: float = _habit(
         15.0, "Colder than this, adhesive wets and cures badly.", "°C", -5, 25, "habit", "glue-cold"
+    )
+    hands_share: Table = _table(
+        {"part": 1.0, "coat": 1.0},
+        "Your hands take this share of the minutes planned",
+        "times",
+        0.2,
+        5,
+        "habit",
+        "glue-too-long,finish-split-mix",
+    )
+    mix_min: float = _habit(
+        10.0, "Minutes to set out, measure and mix a cup.", "min", 0, 60, "habit"
+    )
+    wrapper_min: float = _habit(
+        10.0, "Minutes to set up the wrapper and thread it.", "min", 0, 60, "habit"
+    )
+    sitting_min: float = _habit(
+        90.0,
+        "Work that may be laid down is planned in sittings no longer than this.",
+        "min",
+        15,
+        480,
+        "habit",
     )
     squeeze_out: float = _habit(1.5, "Mixed over the gaps' own volume.", "times", 1, 4, "habit")
     film_ml_per_mm2: float = _habit(
@@ -1014,7 +1104,7 @@ def settled(*said: Mapping[str, float]) -> Habits:
     values: dict[str, Any] = {}
     for words in said:
         for name, value in words.items():
-            if name not in NAMES or not _in_range(name, value):
+            if not is_habit(name) or not _in_range(name, value):
                 continue
             table, _, row = name.partition(".")
             if row:
@@ -1023,6 +1113,14 @@ def settled(*said: Mapping[str, float]) -> Habits:
             else:
                 values[name] = value
     return Habits(**values)
+
+
+def is_habit(name: str) -> bool:
+    """Whether a habit is known by this name, a row of an open table included."""
+    table, _, row = name.partition(".")
+    field = Habits.model_fields.get(table)
+    extra = field.json_schema_extra if field is not None else None
+    return name in NAMES or bool(row and isinstance(extra, dict) and extra.get("open"))
 
 
 def _in_range(name: str, value: float) -> bool:
@@ -1036,8 +1134,12 @@ def about_habit(name: str) -> dict[str, Any]:
     field = Habits.model_fields[table]
     extra = field.json_schema_extra if isinstance(field.json_schema_extra, dict) else {}
     if row:
-        words = f"{field.description}: {row.replace('_', ' ')}."
-        return {"name": name, "words": words, "value": field.default[row], **extra}
+        words = (
+            f"{field.description}."
+            if row == ANY
+            else f"{field.description}: {row.replace('_', ' ')}."
+        )
+        return {"name": name, "words": words, "value": row_of(field.default, row), **extra}
     low = next(m.ge for m in field.metadata if hasattr(m, "ge"))
     high = next(m.le for m in field.metadata if hasattr(m, "le"))
     return {"name": name, "words": field.description, "value": field.default, "low": low, "high": high, **extra}  # fmt: skip

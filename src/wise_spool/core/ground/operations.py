@@ -5,15 +5,15 @@ id as long as its cause stays the same, so that what the log says of it goes on
 being about the same thing.
 """
 
-from datetime import datetime
+from datetime import date, datetime
 from typing import Literal
 
 from wise_spool.core.ground.findings import Place, StageName
 from wise_spool.core.ground.frozen import Frozen
 
 OperationKind = Literal[
-    "trim", "spine", "scuff", "ream", "arbor", "join", "part_finish", "part", "check", "test", "guides", "tip_top",
-    "line_up", "coat", "cut_back", "weigh", "photograph", "hand_over", "own",
+    "trim", "spine", "marks", "scuff", "ream", "arbor", "join", "part_finish", "part", "check", "test", "guides", "tip_top",
+    "line_up", "label", "coat", "cut_back", "weigh", "photograph", "hand_over", "follow_up", "own",
 ]  # fmt: skip
 Resource = Literal["person", "dryer", "wrapper", "lathe", "lamp"]
 Enters = Literal["tip", "butt"]
@@ -34,12 +34,14 @@ class Need(Frozen):
 
 
 class Wait(Frozen):
-    """What follows unattended: at least and at most so many minutes before the next may begin, and
-    what is waited for."""
+    """What follows unattended: at least and at most so many minutes, at ``at_c``, before the next may begin, and
+    what is waited for. The first ``turns_min`` of them it turns on a dryer."""
 
     least_min: float
     most_min: float | None
     what: str
+    at_c: float = 21.0
+    turns_min: float = 0.0
 
 
 class Operation(Frozen):
@@ -48,6 +50,9 @@ class Operation(Frozen):
     ``hands_min`` is how long it takes a person, None while nobody has said;
     ``done_at`` is when the log says it was done, None while it is open or the
     moment was not noted; ``skipped`` is why it is left out, which lets what comes after it begin.
+    ``due_on`` is the day before which it is not asked for.
+    ``mix`` is the cup it is made from, ``setup`` what is set up or mixed for it in ``setup_min`` and need not be
+    again for the next like it, of a cup only within ``pot_min``.
     ``rank`` orders what nothing else does. ``minutes_by`` names the habit that ``hands_min`` is from.
     """
 
@@ -62,6 +67,10 @@ class Operation(Frozen):
     irreversible: bool = False
     hands_min: float | None = None
     minutes_by: str = ""
+    mix: str = ""
+    setup: str = ""
+    setup_min: float = 0.0
+    pot_min: float | None = None
     wait: Wait | None = None
     needs: tuple[Need, ...] = ()
     resources: tuple[Resource, ...] = ("person",)
@@ -71,4 +80,5 @@ class Operation(Frozen):
     done: bool = False
     skipped: str = ""
     done_at: datetime | None = None
+    due_on: date | None = None
     out_of_turn: bool = False

@@ -7,7 +7,7 @@ import itertools
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
-from wise_spool.core.ground.findings import Finding, Noted
+from wise_spool.core.ground.findings import Finding, Mend, Noted
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import STEP_MM, MarkingRule, format_length
 from wise_spool.core.ground.units import format_weight
@@ -202,6 +202,7 @@ def _judge_places(
                 "Every ring lies between the butt and the tip.",
                 g.spot,
             )
+            add.mended_by(_let_go(g))
         elif work.length_mm is not None and g.marked_mm > work.length_mm:
             add(
                 "guides-off-tip",
@@ -210,6 +211,7 @@ def _judge_places(
                 "Every ring lies between the butt and the tip.",
                 g.spot,
             )
+            add.mended_by(_let_go(g))
         elif handle.parts and (g.wrap_from_mm or g.marked_mm) < handle.front_mm:
             add(
                 "guides-on-grip",
@@ -219,6 +221,7 @@ def _judge_places(
                 "A guide and its wrap lie clear of the handle.",
                 g.spot,
             )
+            add.mended_by(_let_go(g))
         for joint in work.joints:
             low, high = joint_zone_mm(joint, by_id[g.id])
             if low < g.marked_mm < high:
@@ -255,6 +258,7 @@ def _judge_places(
                 "Guides follow one another from tip to butt.",
                 b.spot,
             )
+            add.mended_by(_let_go(b))
         elif b.wrap_to_mm > a.wrap_from_mm:
             add(
                 "guides-feet-meet",
@@ -289,6 +293,13 @@ def _judge_places(
             "The guides wait for the blank's length.",
             "Every station is measured on the bare blank.",
         )
+
+
+def _let_go(g: GuidePlaced) -> Mend | None:
+    """A guide that was stated where it cannot be is closed in between its neighbours when it is let go."""
+    if g.source != "stated":
+        return None
+    return Mend(words="let it go free, closed in between its neighbours", path=f"guides.train.{g.id}.at", value=None)  # fmt: skip
 
 
 def _stated_words(g: GuidePlaced, build: Build) -> str:

@@ -1,6 +1,7 @@
 """What is done to put the guides on."""
 
 from wise_spool.core.document.build import Build
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.operations import Before, Need, Operation
 
 
@@ -13,7 +14,7 @@ def guide_operations(build: Build) -> list[Operation]:
     return [
         Operation(
             id="guides", kind="guides", stage="guides", words="Wrap the guides", rank=(3, 0), irreversible=True,
-            needs=tuple(Need(what=f"thread, {c}") for c in colours), resources=("person", "wrapper"),
+            needs=tuple(Need(what=f"thread, {c}") for c in colours), resources=("person", "wrapper"), setup=f"thread {', '.join(colours)}", setup_min=habits().wrapper_min,
             after=(check, Before(id="spine", why="the guides stand on its line")),
             caution="Cut away from fingers; sleeves, hair and cord away from a turning wrapper.",
         ),

@@ -81,7 +81,8 @@ class GuideLoaded:
 
 
 class LoadedPlan(Frozen):
-    """The loaded rod. ``stopped_at_g`` is set when the load asked for was past the limit."""
+    """The loaded rod. ``stopped_at_g`` is set when the load asked for was past the limit; ``strains_percent`` is the
+    surface strain at each point of ``curve``."""
 
     load_g: float
     asked_g: float
@@ -89,6 +90,7 @@ class LoadedPlan(Frozen):
     pull_deg: float
     estimated: bool
     curve: tuple[BendPoint, ...]
+    strains_percent: tuple[float, ...]
     line: tuple[BendPoint, ...]
     line_out: BendPoint
     guides: tuple[GuideLoaded, ...]
@@ -257,7 +259,7 @@ def _loaded(
         load_g=round(load_g, 1), asked_g=asked, stopped_at_g=None if stopped is None else round(stopped, 0),
         pull_deg=setup.pull_deg, estimated=stiffness.source not in ("measured", "fitted"),
         curve=_points(np.array([[0.0, *bent.x_mm[::step], bent.tip_mm[0]], [0.0, *bent.y_mm[::step], bent.tip_mm[1]]]).T),
-        line=_points(bent.line_mm),
+        strains_percent=_strains(bent, step), line=_points(bent.line_mm),
         line_out=_points(np.array([[math.cos(pull), math.sin(pull)]]))[0],
         guides=figures, tip_deg=round(bent.tip_deg, 1), tip_drop_mm=round(bent.tip_mm[1], 1),
         worst_break=max(ringed, key=lambda g: g.break_deg).id if load_g else None,
@@ -289,6 +291,12 @@ def _line_from(guides: GuidesPlan, build: Build) -> str:
 def _points(at_mm: Floats) -> tuple[BendPoint, ...]:
     """Points (m, 2) to a thousandth."""
     return tuple(itertools.starmap(BendPoint, at_mm.round(3).tolist()))
+
+
+def _strains(bent: Bent, step: int) -> tuple[float, ...]:
+    """Surface strain, %, from the butt along every ``step``-th element to the tip."""
+    strain = 100 * np.abs(bent.curvature) * bent.radius_mm
+    return tuple(np.concatenate([strain[:1], strain[::step], strain[-1:]]).round(4).tolist())
 
 
 def strain_in(bent: Bent) -> tuple[float, float]:

@@ -15,7 +15,7 @@ from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Arbors, ArborSchool, SeatBore
 from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.habits import habits, row_of
 from wise_spool.core.ground.measures import format_diameter
 from wise_spool.core.ground.operations import Enters
 from wise_spool.core.ground.units import ruled
@@ -83,14 +83,20 @@ def tape_length_mm(od_mm: float, turns: int, thickness_mm: float) -> float:
 
 
 def tape_thickness_mm(arbors: Arbors) -> float:
-    """Tape as calibrated over turns wound and measured, or as stated.
+    """Tape as calibrated over turns wound and measured, or as stated, times what such tape was seen to add.
 
     Winding n turns adds 2 n t to a diameter.
     """
     m = arbors.tape_measured
     if m is None:
-        return arbors.tape_thickness_mm
+        share = row_of(habits().tape_share, tape_name(arbors.tape_thickness_mm))
+        return arbors.tape_thickness_mm * (share or 1.0)
     return (m.after_mm - m.before_mm) / (2 * m.turns)
+
+
+def tape_name(thickness_mm: float) -> str:
+    """What a tape is known by: the thickness it is sold by."""
+    return f"{thickness_mm:g} mm"
 
 
 def whole_turns(bore_mm: float, od_mm: float, thickness_mm: float, gap_mm: float) -> int:

@@ -3,7 +3,7 @@
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.parts import SeatBore
-from wise_spool.core.ground.findings import Finding, Noted, Spot
+from wise_spool.core.ground.findings import Finding, Mend, Noted, Spot
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import (
     format_diameter,
@@ -46,6 +46,7 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
             "No winding check is listed ahead of the foregrip: it can only go on before the guides.",
             "Winding checks are the part most often forgotten.",
         )
+        add.mended_by(Mend(words="no winding check, by choice", path="handle.no_check", value=True))
     for before, part, doc in zip((None, *plan.parts), plan.parts, build.handle.parts, strict=False):
         if work.length_mm is not None and part.end_mm > work.length_mm:
             add(
@@ -65,6 +66,13 @@ def find_in_handle(build: Build, plan: HandlePlan, work: WorkingBlank) -> list[F
                 f"{format_length(before.end_mm - before.start_mm, rule)} long.",
                 "A part cannot enter another further than it is long.",
                 part.spot,
+            )
+            add.mended_by(
+                Mend(
+                    words=f"lay it up against the {before.name}",
+                    path=f"handle.parts.{part.id}.overlap_mm",
+                    value=0.0,
+                )
             )
         if part.start_mm < 0 and doc is not build.handle.parts[0]:
             add(
@@ -327,6 +335,9 @@ def _judge_arbor(build: Build, plan: HandlePlan, arbor: ArborPlan, add: Noted) -
             seat.spot,
             "from habit, editable",
             **numbers,
+        )
+        add.mended_by(
+            Mend(words="take a rigid foam arbor", path="handle.arbors.school", value="foam")
         )
     if all(band.turns is not None for band in arbor.bands):
         turns = ", ".join(str(band.turns) for band in arbor.bands)

@@ -10,7 +10,7 @@ import numpy as np
 
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.blank.working import WorkingBlank
-from wise_spool.core.document.parts import Handle, HandleWished, Part, PassMade
+from wise_spool.core.document.parts import Handle, HandleWished, Part, PassMade, TryReckoned
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.arbors import FILLERS
@@ -29,7 +29,7 @@ from wise_spool.core.handle.fits import (
 )
 from wise_spool.core.handle.nesting import Nest
 from wise_spool.core.handle.outline import outline
-from wise_spool.core.handle.reaming import Cut, after_passes, hand_spread
+from wise_spool.core.handle.reaming import Cut, after_passes, hand_spread, leaves_mm, reamer_name
 from wise_spool.core.handle.stack import (
     GLUED_TO_BLANK,
     SAME_LINE_MM,
@@ -107,7 +107,7 @@ def fit_part(
         dry_short_mm=judged.dry_short_mm, binds_at_mm=judged.binds_at_mm, held_at_mm=judged.held_at_mm,
         loose_mm=judged.loose_mm, close_mm=judged.close_mm, swell_mm=None if swell is None else round(swell, 1), recess=recess,
         mark_mm=round(inner + work.cut_mm, 3), band_mm=band, wall_mm=wall,
-        passes_made=len(made), samples=samples,
+        passes_made=len(made), samples=samples, reckoned=_reckoned(judged, learned, samples, made),
     )  # fmt: skip
     return Fitted(part, placed, bore, cut, learned.tried, learned.blank)
 
@@ -345,6 +345,26 @@ def _learn(
         current = fit is mine[-1] and fit.passes == len(made) and fit in usable and not moved
         tried.append(FitTried(id=fit.id, part_id=part.id, short_mm=fit.short_mm, current=current, read=reads.get(fit.id)))  # fmt: skip
     return _Learned(bore, tuple(tried), tuple(blank))
+
+
+FARTHEST_MM = 500.0
+"""A part that stops farther than this from its mark is not tried yet."""
+
+
+def _reckoned(
+    judged: _Judged, learned: _Learned, samples: Sequence[BoreSample], made: Sequence[PassMade]
+) -> TryReckoned | None:
+    """What is reckoned of a part that nobody tried since its bore was changed last."""
+    stops = judged.dry_short_mm
+    if stops is None or abs(stops) > FARTHEST_MM or learned.last_mm is not None or len(samples) < 2:
+        return None
+    first, last = samples[0], samples[-1]
+    falls = abs(last.od_mm - first.od_mm) / max(last.at_mm - first.at_mm, 1.0)
+    reamer = made[-1].reamer if made else None
+    return TryReckoned(
+        short_mm=stops, falls=round(min(falls, 1.0), 5), tool=reamer_name(reamer) if reamer else "",
+        leaves_mm=round(leaves_mm(reamer), 4) if reamer else 0.0,
+    )  # fmt: skip
 
 
 def _samples(bore: Bore | None, aim: _Aim, hollow: float) -> tuple[BoreSample, ...]:

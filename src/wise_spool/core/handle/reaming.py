@@ -19,7 +19,7 @@ from numpy.typing import NDArray
 from wise_spool.core.blank.taper import Taper
 from wise_spool.core.document.parts import Drill, Face, PassMade, Reamer
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.habits import habits, row_of
 from wise_spool.core.ground.measures import MM_PER_INCH
 from wise_spool.core.ground.operations import Enters
 from wise_spool.core.handle.fits import EDGE_MM, Bore, find_stop
@@ -337,8 +337,15 @@ def reamed_mm(reamer: Reamer, depth_mm: float, u: Floats) -> Floats:
     Behind its large end the reamer is taken to stay as thick as that end.
     """
     slope = (reamer.large_mm - reamer.small_mm) / reamer.length_mm
-    diameter = np.minimum(reamer.small_mm + slope * (depth_mm - u), reamer.large_mm)
+    diameter = np.minimum(reamer.small_mm + slope * (depth_mm - u), reamer.large_mm) + leaves_mm(
+        reamer
+    )
     return np.asarray(np.where(u < depth_mm, diameter, 0.0), float)
+
+
+def leaves_mm(reamer: Reamer) -> float:
+    """By how much its bore is wider than the reamer itself, as it was seen to be."""
+    return row_of(habits().reamer_leaves_mm, reamer_name(reamer)) or 0.0
 
 
 def deepest_mm(reamer: Reamer, u: Floats, wanted: Floats) -> float:
@@ -350,6 +357,7 @@ def deepest_mm(reamer: Reamer, u: Floats, wanted: Floats) -> float:
     right through.
     """
     slope = (reamer.large_mm - reamer.small_mm) / reamer.length_mm
+    wanted = wanted - leaves_mm(reamer)
     tight = wanted < reamer.large_mm
     if not tight.any():
         return float(u[-1]) + reamer.length_mm
@@ -358,4 +366,4 @@ def deepest_mm(reamer: Reamer, u: Floats, wanted: Floats) -> float:
 
 
 def _at_face(reamer: Reamer, depth_mm: float) -> float:
-    return float(reamed_mm(reamer, depth_mm, np.zeros(1))[0])
+    return float(reamed_mm(reamer, depth_mm, np.zeros(1))[0]) - leaves_mm(reamer)

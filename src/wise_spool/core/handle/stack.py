@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from wise_spool.core.document.parts import Part, PartKind
+from wise_spool.core.document.parts import Part, PartKind, TryReckoned
 from wise_spool.core.ground.findings import Place, Spot
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.operations import Enters
@@ -90,7 +90,7 @@ class PartPlaced(Frozen):
     ``held_at_mm`` by which station of the blank. ``band_mm`` is how far the blank
     under it may be off what its readings say. ``swell_mm`` is the station that would hold
     it even when it is bored as wanted; ``recess`` takes another part's tenon. ``mark_mm`` is its butt face on the bare
-    blank as it came, whatever is cut off later: what a dry fit is noted with.
+    blank as it came, whatever is cut off later: what a dry fit is noted with, and so is what is ``reckoned`` of the next one: None once it was tried.
     """
 
     id: str
@@ -119,6 +119,7 @@ class PartPlaced(Frozen):
     mark_mm: float
     wall_mm: float | None
     passes_made: int
+    reckoned: TryReckoned | None
     samples: tuple[BoreSample, ...]
 
     @property

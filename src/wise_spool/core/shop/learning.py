@@ -18,19 +18,17 @@ from dataclasses import dataclass
 from datetime import datetime
 
 import numpy as np
-from scipy.stats import beta
+from numpy.typing import NDArray
+from scipy.stats import beta, invgamma
 from scipy.stats import t as student
 
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.habits import HABITS
+from wise_spool.core.shop.lessons import SORTS, Lesson, taught
 
 PRIOR_TIMES = 0.5
 PRIOR_SHAPE = 2.0
-MINUTES_SPREAD = 0.35
-TIMES_SPREAD = 0.15
 SURE = 0.95
-AT_C = 25.0
 SHOWN = 6
 """How many of the last are spoken of."""
 
@@ -69,18 +67,42 @@ class Posterior:
 
     def range(self, sure: float = SURE) -> tuple[float, float]:
         """Where the true middle lies, as surely as that."""
+        low, high = self.span(sure)
+        return math.exp(low), math.exp(high)
+
+    def span(self, sure: float = SURE) -> tuple[float, float]:
+        """The same, of what the posterior itself is of."""
         half = float(student.ppf(0.5 + sure / 2, 2 * self.shape)) * math.sqrt(self.scale / (self.shape * self.times))  # fmt: skip
-        return math.exp(self.middle - half), math.exp(self.middle + half)
+        return self.middle - half, self.middle + half
 
 
 def learned_from(
     seen: Sequence[float], by_default: float, spread: float, times: float = PRIOR_TIMES
 ) -> Posterior:
     """The posterior after ``seen`` (all over nought), begun from a default and a usual spread of logarithms."""
-    y = np.log(np.asarray(seen, float))
+    return _posterior(np.log(np.asarray(seen, float)), math.log(by_default), spread, times)
+
+
+def learned_signed(seen: Sequence[float], spread: float, times: float = PRIOR_TIMES) -> Posterior:
+    """The same of something that may lie on either side of nought, begun at nought; no logarithms."""
+    return _posterior(np.asarray(seen, float), 0.0, spread, times)
+
+
+def learned_scatter(differences: Sequence[float], by_default: float) -> tuple[float, float, float]:
+    """One standard deviation of a single look, and where it lies with 95 %, from the differences of two looks
+    each: each difference has twice the variance of one look. Inverse gamma, the conjugate of a
+    normal's variance about a known middle (Gelman and others, from memory)."""
+    d = np.asarray(differences, float)
+    shape = PRIOR_SHAPE + d.size / 2
+    scale = by_default**2 * (PRIOR_SHAPE - 1) + float((d**2).sum()) / 4
+    ends = (0.5 - SURE / 2, 0.5 + SURE / 2)
+    low, high = (math.sqrt(float(invgamma.ppf(p, shape, scale=scale))) for p in ends)
+    return math.sqrt(scale / (shape - 1)), low, high
+
+
+def _posterior(y: NDArray[np.float64], m0: float, spread: float, times: float) -> Posterior:
     n = y.size
     scale0 = spread**2 * (PRIOR_SHAPE - 1)
-    m0 = math.log(by_default)
     if n == 0:
         return Posterior(times, m0, PRIOR_SHAPE, scale0)
     mean = float(y.mean())
@@ -90,24 +112,21 @@ def learned_from(
 
 
 def learn(entries: Iterable[LogEntry], since: dict[str, datetime] | None = None) -> tuple[Learned, ...]:  # fmt: skip
-    """All that entries of ``worked``, ``timed`` and answered follow-ups teach, in the order of the trade; what was seen before a
-    quantity was reset (``since``, by name) does not count."""
+    """All that entries teach, in the order of the trade; what was seen before a quantity was reset (``since``,
+    by name) does not count."""
     asked = since or {}
     entries = sorted(entries, key=lambda e: (e.at, e.id))
     tried = {e.follow_up.id: e.follow_up.product for e in entries if e.follow_up is not None}
+    seen: dict[Lesson, list[float]] = {}
     answers: dict[str, tuple[str, bool]] = {}
-    minutes: dict[str, list[float]] = {}
-    timed: dict[tuple[str, str], list[float]] = {}
+    wraps: dict[str, list[float]] = {}
     for e in entries:
-        if e.worked is not None:
-            name = f"minutes.{e.worked.kind}"
-            if name not in asked or e.at > asked[name]:
-                minutes.setdefault(e.worked.kind, []).append(e.worked.minutes)
-        if e.timed is not None:
-            key = (e.timed.product, e.timed.what)
-            name = _timed_name(*key)
-            if name not in asked or e.at > asked[name]:
-                timed.setdefault(key, []).append(at_25_c(e.timed.minutes, e.timed.temperature_c))
+        for lesson, value in taught(e):
+            if lesson.name not in asked or e.at > asked[lesson.name]:
+                seen.setdefault(lesson, []).append(value)
+                if e.gauged is not None and e.gauged.wraps and e.gauged.mixed:
+                    per_ml = e.gauged.wraps / (e.gauged.mixed - e.gauged.said)
+                    wraps.setdefault(lesson.name, []).append(per_ml)
         if e.answer is not None and e.answer.held is not None and tried.get(e.answer.id):
             product = tried[e.answer.id]
             if f"held.{product}" not in asked or e.at > asked[f"held.{product}"]:
@@ -115,32 +134,35 @@ def learn(entries: Iterable[LogEntry], since: dict[str, datetime] | None = None)
     held: dict[str, list[bool]] = {}
     for product, well in answers.values():
         held.setdefault(product, []).append(well)
-    out = [_minutes(kind, seen) for kind, seen in sorted(minutes.items())]
-    return (
-        *out,
-        *(_timed(*key, seen) for key, seen in sorted(timed.items())),
-        *(_held(p, seen) for p, seen in sorted(held.items())),
+    said = [_learned(lesson, values) for lesson, values in seen.items()]
+    out = [_with_wraps(q, wraps.get(q.name, [])) for q in said]
+    place = {sort: n for n, sort in enumerate(SORTS)}
+    out.sort(key=lambda q: (place[q.name.partition(".")[0]], q.name))
+    return (*out, *(_held(p, seen) for p, seen in sorted(held.items())))
+
+
+def _learned(lesson: Lesson, seen: list[float]) -> Learned:
+    """What one lesson comes to: log-normal, signed about nought, or a scatter."""
+    before = lesson.by_default
+    if lesson.shape == "signed":
+        found = learned_signed(seen, lesson.spread)
+        return _said(lesson, seen, found.middle, found.span(), float(np.mean(seen[-SHOWN:])))
+    if lesson.shape == "scatter":
+        value, low, high = learned_scatter(seen, before or 1.0)
+        return _said(lesson, seen, value, (low, high), float(np.sqrt(np.mean(np.square(seen[-SHOWN:])) / 2)))  # fmt: skip
+    usual = float(np.exp(np.log(seen).mean()))
+    times = learned_from(seen, before or usual, lesson.spread)
+    last = float(np.exp(np.log(seen[-SHOWN:]).mean()))
+    return _said(lesson, seen, times.value, times.range(), last)
+
+
+def _with_wraps(q: Learned, per_ml: list[float]) -> Learned:
+    """A coat's share is also said as it is spoken of: wraps to the mL."""
+    if not per_ml:
+        return q
+    return q.model_copy(
+        update={"words": f"{q.words}; {float(np.median(per_ml)):.1f} wraps to the mL"}
     )
-
-
-def at_25_c(minutes: float, temperature_c: float) -> float:
-    """What took so long at that warmth, at 25 °C: twice as fast for every ``doubling_c`` warmer."""
-    return float(minutes * 2 ** ((temperature_c - AT_C) / HABITS.doubling_c))
-
-
-def _minutes(kind: str, seen: list[float]) -> Learned:
-    by_kind = HABITS.operation_min
-    habit = f"operation_min.{kind}" if kind in by_kind else ""
-    before = by_kind.get(kind)
-    found = learned_from(seen, before or float(np.exp(np.log(seen).mean())), MINUTES_SPREAD)
-    used = "minutes on the card and in the schedule" if habit else "nowhere yet: the plan works these minutes out"  # fmt: skip
-    return _said(f"minutes.{kind}", kind.replace("_", " "), "min", seen, found, before, habit, used)
-
-
-def _timed(product: str, what: str, seen: list[float]) -> Learned:
-    found = learned_from(seen, float(np.exp(np.log(seen).mean())), TIMES_SPREAD)
-    used = "nowhere by itself: say it on the product, and the next plan follows"
-    return _said(_timed_name(product, what), f"{product}: {what} at {AT_C:g} °C", "min", seen, found, None, "", used)  # fmt: skip
 
 
 def held_range(well: int, of: int, sure: float = SURE) -> tuple[float, float]:
@@ -161,24 +183,25 @@ def _held(product: str, seen: list[bool]) -> Learned:
     )  # fmt: skip
 
 
-def _timed_name(product: str, what: str) -> str:
-    return f"timed.{product}.{what}"
-
-
 def _said(
-    name: str, about: str, unit: str, seen: list[float], found: Posterior, before: float | None, habit: str, used: str
-) -> Learned:  # fmt: skip
-    low, high = found.range()
+    lesson: Lesson, seen: list[float], value: float, where: tuple[float, float], lately: float
+) -> Learned:
     last = seen[-SHOWN:]
-    middle = float(np.exp(np.log(last).mean()))
-    off = float(np.std(last, ddof=1)) if len(last) > 1 else None
+    off = float(np.std(last, ddof=1)) if len(last) > 1 and lesson.shape != "scatter" else None
     how_many = "your last one" if len(last) == 1 else f"your last {len(last)}"
-    words = f"{how_many}: {_short(middle)} {unit}" + ("" if off is None else f" ± {_short(off)}")
+    words = f"{how_many}: {_short(lately)} {lesson.unit}" + (
+        "" if off is None else f" ± {_short(off)}"
+    )
     return Learned(
-        name=name, about=about, unit=unit, n=len(seen), value=round(found.value, 2), low=round(low, 2), high=round(high, 2),
-        by_default=before, habit=habit, last=tuple(round(x, 1) for x in last), used_in=used, words=words,
+        name=lesson.name, about=lesson.about, unit=lesson.unit, n=len(seen), value=_kept(value), low=_kept(where[0]),
+        high=_kept(where[1]), by_default=lesson.by_default, habit=lesson.habit, last=tuple(_kept(x) for x in last),
+        used_in=lesson.used_in, words=words,
     )  # fmt: skip
 
 
+def _kept(x: float) -> float:
+    return float(f"{x:.4g}")
+
+
 def _short(x: float) -> str:
-    return f"{x:.0f}" if x >= 10 else f"{x:.1f}"
+    return f"{x:.0f}" if abs(x) >= 10 else f"{x:.2g}"

@@ -4,30 +4,32 @@ A card says what the plan says, in the order hands need it; nothing is decided h
 ``docs/methods/bench.md``.
 """
 
-from collections.abc import Callable
-from typing import Any, Literal
+from collections.abc import Callable, Sequence
 
 from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.log import Kind
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.findings import Place, StageName
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_diameter, format_length
 from wise_spool.core.ground.operations import Need, Operation, OperationKind
 from wise_spool.core.ground.units import format_volume, format_weight
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.work.asking import CardAsk, asks_of
 from wise_spool.core.work.glue_up import GlueMix
 from wise_spool.core.work.planning import WorkPlan
+from wise_spool.core.work.road_map import MarkDrawn
 
 
 class CardClock(Frozen):
-    """A clock that the work on a card starts."""
+    """A clock that the work on a card starts; ``teaches`` when seeing it end says something of the product."""
 
     what: str
     then: str
     minutes: float
+    teaches: bool
 
 
 class CardMix(Frozen):
@@ -36,27 +38,15 @@ class CardMix(Frozen):
     mix: str
     number: int
     adhesive: str
+    at_c: float
     starts: tuple[CardClock, ...]
-
-
-class CardAsk(Frozen):
-    """A measure that a card asks for. It goes to the log as an entry of ``kind`` that says ``about``, with
-    the number put in as ``field``; ``home`` is the word for nought, where nought has one."""
-
-    words: str
-    unit: Literal["mm", "g"]
-    kind: Kind
-    about: dict[str, Any]
-    field: str
-    most: float
-    home: str = ""
-    said: float | None = None
 
 
 class Card(Frozen):
     """One operation as it is worked from. ``figure`` is the number that matters and ``figure_says`` what it
     is; ``waits_for`` says what is still open before it, empty when it may be done now. ``mixes``
-    are those whose first joint is made on it. ``skipped`` is why it is left out; ``minutes_by`` the
+    are those whose first joint is made on it. ``planned`` are its minutes before anything was learned, where the
+    plan works them out. ``skipped`` is why it is left out; ``minutes_by`` the
     habit its minutes are from."""
 
     id: str
@@ -71,6 +61,7 @@ class Card(Frozen):
     place: Place | None
     minutes: float | None
     minutes_by: str
+    planned: float | None
     tool: str
     done: bool
     skipped: str
@@ -89,6 +80,9 @@ COAT_THEN = {
 }
 """The clocks a coat starts at the bench, and what is to be done when each has run out."""
 
+TO_BE_SEEN = ("pot life", "set", "recoat opens", "handle")
+"""Ends of clocks that a builder can see or feel."""
+
 Said = tuple[str, str, list[str]]
 """The figure, what it is, and the cues."""
 
@@ -100,6 +94,7 @@ def cards_of(
     finish: FinishPlan,
     work: WorkPlan,
     bench: BenchDone,
+    marks: Sequence[MarkDrawn] = (),
 ) -> tuple[Card, ...]:
     """A card for every operation, in their order."""
     words = {o.id: o.words for o in work.operations}
@@ -109,6 +104,13 @@ def cards_of(
         "part": lambda o: _part(o, build, handle),
         "guides": lambda o: _guides(build, guides),
         "coat": lambda o: _coat(o, build, finish),
+        "marks": lambda o: _marks(build, marks),
+        "label": lambda o: _label(build),
+        "follow_up": lambda o: (
+            "" if o.due_on is None else f"{o.due_on:%-d %B %Y}",
+            "the day to ask",
+            [],
+        ),
         "scuff": lambda o: _scuff(build, work),
         "test": lambda o: _test(build),
         "line_up": lambda o: _line_up(),
@@ -121,8 +123,8 @@ def cards_of(
         out.append(
             Card(
                 id=o.id, kind=o.kind, stage=o.stage, title=o.words, figure=figure, figure_says=figure_says, cues=tuple(cues),
-                needs=o.needs, caution=o.caution or "", place=o.place, minutes=o.hands_min, minutes_by=o.minutes_by,
-                tool=o.needs[0].what if o.needs else "", done=o.done, skipped=o.skipped, asks=_asks(o, build, handle, bench),
+                needs=o.needs, caution=o.caution or "", place=o.place, minutes=o.hands_min, minutes_by=o.minutes_by, planned=_planned(o),
+                tool=o.needs[0].what if o.needs else "", done=o.done, skipped=o.skipped, asks=asks_of(o, build, handle, finish, work.glue_up, bench),
                 waits_for=words.get(o.open_before[0], "") if o.open_before and not o.done else "", mixes=_mixes(o, build, work, finish),
             )
         )  # fmt: skip
@@ -206,6 +208,19 @@ def _coat(o: Operation, build: Build, finish: FinishPlan) -> Said:
     )
 
 
+def _marks(build: Build, marks: Sequence[MarkDrawn]) -> Said:
+    cues = [
+        f"{m.label}: {format_length(m.from_butt_mm, build.rule)} from the butt, {format_length(m.from_tip_mm, build.rule)} from the tip."
+        for m in marks
+    ]
+    return f"{len(marks)}", "marks, butt first", cues
+
+
+def _label(build: Build) -> Said:
+    cues = ["Clean the place; no fingers on it after.", "Read it along the rod, the reel down, before it sticks.", "Seal it thinly and let it dry: the first coat must not lift it."]  # fmt: skip
+    return build.name, "what it says", cues
+
+
 def _test(build: Build) -> Said:
     load = build.guides.bend.load_g
     cues = ["Tape every guide on by both feet, thread the line.", "Hang the weight, look along the line from the side.", "Where it touches the blank or lifts off a ring, note that guide under Static test."]  # fmt: skip
@@ -228,25 +243,9 @@ def _hand_over(build: Build) -> Said:
     return "", "", cues
 
 
-def _asks(o: Operation, build: Build, handle: HandlePlan, bench: BenchDone) -> tuple[CardAsk, ...]:
-    if o.kind == "weigh":
-        said = next((w.mass_g for w in bench.weighed if w.id == "rod"), None)
-        return (CardAsk(words="The rod weighs", unit="g", kind="weighed", about={"id": "rod"}, field="mass_g", most=2000, said=said),)  # fmt: skip
-    placed = next((p for p in handle.parts if p.id == o.part_id), None)
-    part = next((p for p in build.handle.parts if p.id == o.part_id), None)
-    if o.kind != "ream" or placed is None or part is None:
-        return ()
-    tried = [t.short_mm for t in build.handle.dry_fits if t.part_id == part.id]
-    fit = {
-        "part_id": part.id, "passes": placed.passes_made, "bore_butt_mm": part.bore_butt_mm, "bore_tip_mm": part.bore_tip_mm,
-        "mark_mm": placed.mark_mm,
-    }  # fmt: skip
-    return (
-        CardAsk(
-            words="It stops short of its mark by", unit="mm", kind="dry_fit", about=fit, field="short_mm", most=600,
-            home="It came home", said=tried[-1] if tried else None,
-        ),
-    )  # fmt: skip
+def _planned(o: Operation) -> float | None:
+    share = habits().hands_share.get(o.kind)
+    return None if share is None or o.hands_min is None else round(o.hands_min / share, 2)
 
 
 def _scuff(build: Build, work: WorkPlan) -> Said:
@@ -260,18 +259,30 @@ def _mixes(o: Operation, build: Build, work: WorkPlan, finish: FinishPlan) -> tu
         if coat is None:
             return ()
         starts = tuple(
-            CardClock(what=k.name, then=COAT_THEN[k.name], minutes=k.minutes)
+            CardClock(
+                what=k.name, then=COAT_THEN[k.name], minutes=k.minutes, teaches=k.name in TO_BE_SEEN
+            )
             for k in coat.clocks
             if k.name in COAT_THEN and k.minutes > 0
         )
         mix = CardMix(
-            mix=o.id, number=coat.number, adhesive=build.finish.product.name, starts=starts
+            mix=o.id,
+            number=coat.number,
+            adhesive=build.finish.product.name,
+            at_c=coat.temperature_c,
+            starts=starts,
         )
         return (mix,)
     if o.kind != "part":
         return ()
     return tuple(
-        CardMix(mix=f"mix:{m.number}", number=m.number, adhesive=m.adhesive, starts=_clocks(m))
+        CardMix(
+            mix=f"mix:{m.number}",
+            number=m.number,
+            adhesive=m.adhesive,
+            at_c=work.glue_up.temperature_c,
+            starts=_clocks(m),
+        )
         for m in work.glue_up.mixes
         if m.joints and m.joints[0].part_id == o.part_id
     )
@@ -285,4 +296,6 @@ def _clocks(mix: GlueMix) -> tuple[CardClock, ...]:
         ("set", "it is set, not yet to be used", mix.set_min),
         ("handle", "the rod may be handled", mix.handle_min),
     )
-    return tuple(CardClock(what=w, then=t, minutes=m) for w, t, m in clocks if m > 0)
+    return tuple(
+        CardClock(what=w, then=t, minutes=m, teaches=w in TO_BE_SEEN) for w, t, m in clocks if m > 0
+    )

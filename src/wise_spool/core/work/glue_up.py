@@ -169,7 +169,7 @@ def plan_glue_up(build: Build, gaps: Sequence[Gap], order: Sequence[str]) -> Glu
 def in_time(joints: Sequence[GlueJoint], adhesive: Adhesive, handle: HandleWished) -> bool:
     """Whether one cup lasts: hands done inside the share of pot life that is planned on, and, where it is
     wiped at once, the last joint wiped while it still comes off."""
-    pot = adhesive.pot_life_min * adhesive.slower_at(handle.glue_temperature_c)
+    pot = adhesive.minutes("pot_life") * adhesive.slower_at(handle.glue_temperature_c)
     hands = sum(j.minutes for j in joints)
     wiped = hands - joints[-1].align_min
     clean = handle.squeeze != "at_once" or wiped <= habits().wipe_share * pot
@@ -203,7 +203,7 @@ def refused(joint: GlueJoint, part: Part, adhesive: Adhesive, temperature_c: flo
         return "hot-melt cannot be spread under a part and lets go in the sun: it is for tip-tops and trials"
     if adhesive.kind == "instant":
         return None if part.kind in THIN else "instant glue grabs before the part is home"
-    pot = adhesive.pot_life_min * adhesive.slower_at(temperature_c)
+    pot = adhesive.minutes("pot_life") * adhesive.slower_at(temperature_c)
     usable = habits().pot_share * pot
     if joint.minutes > usable:
         return (
@@ -251,7 +251,7 @@ def _mix(
     mixed = adhesive.kind not in UNMIXED
     volume = max(needed, habits().least_mix_ml) if mixed else needed
     hands = sum(j.minutes for j in joints)
-    pot = adhesive.pot_life_min * factor
+    pot = adhesive.minutes("pot_life") * factor
     a_ml, b_ml = adhesive.split_ml(volume) if mixed else (volume, 0.0)
     wipe_by = (
         pot * habits().wipe_share if handle.squeeze == "at_once" else HALF_HOUR_MIN * factor + hands
@@ -260,8 +260,8 @@ def _mix(
         number=number, because=because, adhesive=adhesive.name, kind=adhesive.kind, joints=joints, needed_ml=round(needed, 2),
         volume_ml=round(volume, 2), part_a_ml=round(a_ml, 2), part_b_ml=round(b_ml, 2),
         hands_min=round(hands, 1), pot_life_min=round(pot, 1), wipe_by_min=round(wipe_by, 1),
-        last_look_min=round(pot * 0.9, 1), set_min=round(adhesive.set_min * factor, 1),
-        handle_min=round(adhesive.handle_min * factor, 1), full_cure_min=round(adhesive.full_cure_min * factor, 1),
+        last_look_min=round(pot * 0.9, 1), set_min=round(adhesive.minutes("set") * factor, 1),
+        handle_min=round(adhesive.minutes("handle") * factor, 1), full_cure_min=round(adhesive.minutes("full_cure") * factor, 1),
         mass_g=round(needed / habits().squeeze_out * adhesive.density_g_ml, 2), too_long=not in_time(joints, adhesive, handle),
     )  # fmt: skip
 

@@ -20,9 +20,11 @@ FIRST_OF: dict[StageName, tuple[float, float]] = {
 
 
 def later_operations(build: Build, bench: BenchDone) -> list[Operation]:
-    """From the static test to the hand-over; nothing for a rod without guides."""
+    """From the static test to the hand-over, and what is asked of the rod after it; what a coat covers was done
+    before it. Nothing but the questions for a rod without guides."""
+    asked = _follow_ups(bench)
     if not build.guides.train:
-        return []
+        return asked
     coats = max(build.finish.coats, len(build.finish.laid))
     laid = len(build.finish.laid)
     last = Before(id=f"coat:{coats}", why="the last coat first")
@@ -34,7 +36,12 @@ def later_operations(build: Build, bench: BenchDone) -> list[Operation]:
         ),
         Operation(
             id="line_up", kind="line_up", stage="guides", words="Look along the rod and bring the guides into line", rank=(4, 0),
-            after=(Before(id="guides", why="they are nudged on their thread"), Before(id="tip_top", why="it is the far sight")),
+            after=(Before(id="guides", why="they are nudged on their thread"), Before(id="tip_top", why="it is the far sight")), done=laid > 0,
+        ),
+        Operation(
+            id="label", kind="label", stage="finish", words="Put the label on and seal it", rank=(4, 5), done=laid > 0,
+            needs=(Need(what="label", amount=" ".join(w for w in (build.name, build.number) if w)), Need(what="thin sealer")),
+            after=(Before(id="guides", why="it stands clear of their wraps"),),
         ),
     ]  # fmt: skip
     out += [
@@ -57,7 +64,18 @@ def later_operations(build: Build, bench: BenchDone) -> list[Operation]:
             caution="Carbon carries current: say that it keeps away from power lines and thunder.",
         ),
     ]  # fmt: skip
-    return out
+    return [*out, *asked]
+
+
+def _follow_ups(bench: BenchDone) -> list[Operation]:
+    answered = {a.id for a in bench.answers}
+    return [
+        Operation(
+            id=f"follow_up:{f.id}", kind="follow_up", stage="finish", words=f.ask, rank=(9, n), due_on=f.due_on,
+            after=(Before(id="hand_over", why="it is asked once the rod is out"),), done=f.id in answered,
+        )
+        for n, f in enumerate(sorted(bench.follow_ups, key=lambda f: (f.due_on, f.id)))
+    ]  # fmt: skip
 
 
 def own_operations(build: Build, known: Sequence[Operation]) -> list[Operation]:

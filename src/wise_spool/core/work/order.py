@@ -235,17 +235,25 @@ def _sorted(
 
 
 def _handle_operations(build: Build, bodies: list[Placed], parts: list[Placed]) -> list[Operation]:
-    """Scuffing, and for each part its reaming, its arbor and its seating."""
+    """Marking and scuffing, and for each part its reaming, its arbor and its seating. A blank that is scuffed or
+    bears a part was marked."""
     if not parts:
         return []
     trimmed = Before(id="trim", why="the cut moves every station")
     scuffed = Before(id="scuff", why="glue holds on matt, clean blank only")
     wet = build.handle.spine_in_wet_seat
+    marked = Before(id="marks", why="no more is scuffed than the parts cover")
+    done = build.handle.steps_done
     out = [
+        Operation(
+            id="marks", kind="marks", stage="handle", rank=(0.9, 0), words="Draw the marks, from the butt and from the tip",
+            needs=(Need(what="steel tape or story stick"), Need(what="grease pencil")), after=(trimmed,),
+            done=any(s == "scuff" or s.startswith("part:") for s in done),
+        ),
         Operation(
             id="scuff", kind="scuff", stage="handle", rank=(1, 0), words="Scuff to matt only where parts will cover, wipe clean",
             needs=(Need(what="fine abrasive"), Need(what="alcohol and folded towels")),
-            after=(trimmed,) if wet else (trimmed, Before(id="spine", why="scuffing takes the pencil line off")),
+            after=(trimmed, marked) if wet else (trimmed, marked, Before(id="spine", why="scuffing takes the pencil line off")),
             caution="Carbon dust: mask and extraction. Alcohol burns: away from flame and heat.",
         )
     ]  # fmt: skip

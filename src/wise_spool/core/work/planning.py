@@ -14,7 +14,7 @@ from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.finish.operations import finish_operations
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
-from wise_spool.core.ground.operations import Operation
+from wise_spool.core.ground.operations import Operation, Wait
 from wise_spool.core.guides.operations import guide_operations
 from wise_spool.core.handle.arbors import FILLERS
 from wise_spool.core.handle.assembling import HandlePlan
@@ -56,23 +56,45 @@ def plan_work(
     done = {*build.handle.steps_done, *(o.id for o in order.steps if o.done)}
     late = _before_the_ferrule(build, [o.id for o in coats])
     known = [*order.steps, *coats, *later_operations(build, bench)]
-    known = [_timed(o) for o in (*known, *own_operations(build, known))]
-    operations, _, against = in_order(known, late, done, build.work.ahead, skipped)
     glued: list[str] = []
     for o in order.steps:
         if o.kind == "part" and o.part_id:
             glued += order.sub_assembly if o.part_id in order.sub_assembly else (o.part_id,)
+    glue_up = plan_glue_up(build, _gaps(build, fitted, work, handle), glued)
+    known = [_timed(_glued(o, glue_up)) for o in (*known, *own_operations(build, known))]
+    operations, _, against = in_order(known, late, done, build.work.ahead, skipped)
     return WorkPlan(
         operations=tuple(operations),
         order=order,
-        glue_up=plan_glue_up(build, _gaps(build, fitted, work, handle), glued),
+        glue_up=glue_up,
         against=against,
     )
 
 
+def _glued(o: Operation, glue_up: GlueUpPlan) -> Operation:
+    """With the cup it is made from, and how long that takes to set."""
+    filler = o.id.startswith("fill:")
+    if o.part_id is None or not (o.kind == "part" or filler):
+        return o
+    for m in glue_up.mixes:
+        of_filler = bool(m.joints) and m.joints[0].name.startswith("filler of")
+        if filler == of_filler and any(j.part_id == o.part_id for j in m.joints):
+            sets = Wait(least_min=m.set_min, most_min=None, what=f"{m.adhesive} is set", at_c=glue_up.temperature_c)  # fmt: skip
+            of = {
+                "mix": f"mix:{m.number}", "wait": sets, "setup": f"glue {m.adhesive}", "setup_min": habits().mix_min,
+                "pot_min": round(habits().pot_share * m.pot_life_min, 1),
+            }  # fmt: skip
+            return o.model_copy(update=of)
+    return o
+
+
 def _timed(o: Operation) -> Operation:
-    """With the minutes its kind takes by habit, when the plan has not worked them out."""
+    """With the minutes its kind takes by habit, when the plan has not worked them out, or with what they were
+    worked out by."""
     by_kind = habits().operation_min
+    if o.hands_min is not None and o.kind in habits().hands_share:
+        by_hands = {"hands_min": round(o.hands_min, 1), "minutes_by": f"hands_share.{o.kind}"}
+        return o.model_copy(update=by_hands)
     if o.hands_min is not None or o.kind not in by_kind:
         return o
     of = {"hands_min": by_kind[o.kind], "minutes_by": f"operation_min.{o.kind}"}

@@ -13,26 +13,38 @@ import { BriefFields } from "./BriefFields";
 import { PasteTaper } from "./PasteTaper";
 import { StaticReadings } from "./StaticReadings";
 import { TaperPlot } from "./TaperPlot";
+import { OnMat } from "../../mat/OnMat";
+import { Answer, Fig } from "../Answer";
+import type { StageProps } from "../stage";
+import { blankJobOf } from "./jobs";
 import { readMeasure } from "../../ui/reading";
 import { useDraftText } from "../../ui/useDraftText";
 import { UnitPicks } from "./UnitPicks";
 
-/** Measure what arrived: length, diameters, joints, tube, cuts. */
-export function BlankStage() {
+/** Measure what arrived, hang a weight on it, and say what it is for. */
+export function BlankStage({ job }: StageProps) {
+  const here = blankJobOf(job);
+  if (here === "bend") return <StaticReadings />;
+  if (here === "purpose") return <BriefFields />;
+  return <MeasureJob />;
+}
+
+/** Length, diameters, joints, tube, cuts. */
+function MeasureJob() {
   const { build, plan } = useShown();
   const edit = useRod((s) => s.edit);
   const { blank, rule } = build;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <TaperKnown />
+      {plan.blank.length_mm !== null && (
+        <OnMat>
+          <TaperPlot />
+        </OnMat>
+      )}
       <div className="grid grid-cols-[minmax(0,1fr)_19rem] gap-7 max-[1150px]:grid-cols-1">
         <section>
-          <div className="mb-1 flex items-baseline justify-between">
-            <h2>The taper, as measured</h2>
-            <span className="text-note text-soft">drag a reading up or down, or type it below</span>
-          </div>
-          <TaperPlot />
           <Readings build={build} />
-          <StaticReadings />
         </section>
         <section className="grid content-start gap-3">
           <h2>The blank</h2>
@@ -123,8 +135,46 @@ export function BlankStage() {
           <Joints build={build} />
         </section>
       </div>
-      <BriefFields />
     </div>
+  );
+}
+
+/** What the blank is, and how well that is known. */
+function TaperKnown() {
+  const { build, plan } = useShown();
+  const { butt_od_mm: butt, tip_od_mm: tip, length_mm, taper } = plan.blank;
+  const worst = taper.reduce((a, b) => (b.band_mm > a.band_mm ? b : a), taper[0]!);
+  const act = (
+    <Button look="tape" onClick={() => document.getElementById("new-station")?.focus()}>
+      Take a reading
+    </Button>
+  );
+  if (length_mm === null)
+    return (
+      <Answer
+        tone="wait"
+        says="From the butt end to the bare tip, joints home. Then its diameters."
+      >
+        How long is the bare blank?
+      </Answer>
+    );
+  if (butt === null || tip === null)
+    return (
+      <Answer
+        tone="wait"
+        act={act}
+        says="At the butt and near the tip first, then wherever parts and guides will sit."
+      >
+        Two diameters, and it has a taper
+      </Answer>
+    );
+  return (
+    <Answer
+      act={act}
+      says={`Between the readings it is known to ${diameter(worst.band_mm, build.rule)} either way at worst, ${length(worst.station_mm, build.rule)} from the butt.`}
+    >
+      Butt <Fig>{diameter(butt, build.rule)}</Fig>, tip <Fig>{diameter(tip, build.rule)}</Fig>
+    </Answer>
   );
 }
 
@@ -149,7 +199,7 @@ function Readings({ build }: { build: Build }) {
     .map((r, i) => ({ r, i }))
     .sort((a, b) => a.r.station_mm - b.r.station_mm);
   return (
-    <div className="mt-4">
+    <div>
       <div className="mb-1 flex items-baseline gap-4">
         <h2>
           <Term says="One caliper reading of the bare blank. The station is counted from the butt end as the blank arrived.">
@@ -241,6 +291,7 @@ function NewReading() {
       >
         <input
           ref={first}
+          id="new-station"
           aria-label="Station of a new reading"
           className="field"
           placeholder={unit === "in" ? "6 in" : "150"}

@@ -6,6 +6,7 @@ import { changeType } from "../../rod/moves";
 import { useRod } from "../../rod/store";
 import { Choice } from "../../ui/controls";
 import { QuantityField, WordsField } from "../../ui/Field";
+import { Answer } from "../Answer";
 
 const QUESTIONS = [
   { key: "who", label: "Who fishes it?", hint: "a beginner needs a tougher blank" },
@@ -20,8 +21,15 @@ export function BriefFields() {
   const edit = useRod((s) => s.edit);
   if (!build) return null;
   return (
-    <section className="border-t border-line pt-3">
-      <h2 className="mb-2">The brief</h2>
+    <section className="grid gap-3">
+      <Answer
+        tone={build.brief.who || build.brief.what ? "plain" : "wait"}
+        says="The brief settles the blank, the handle and the train; it is the yardstick at every stage."
+      >
+        {[build.brief.who && `For ${build.brief.who}`, build.brief.what]
+          .filter(Boolean)
+          .join(": ") || "Who fishes it, and for what?"}
+      </Answer>
       <div className="grid grid-cols-2 gap-x-6 gap-y-3">
         {QUESTIONS.map((q) => (
           <WordsField

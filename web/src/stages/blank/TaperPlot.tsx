@@ -1,34 +1,25 @@
 import { useDrag } from "@use-gesture/react";
 import { scaleLinear } from "d3-scale";
-import { area, line } from "d3-shape";
+import { area } from "d3-shape";
 
 import { useRod, useShown } from "../../rod/store";
+import { RodPaint } from "../../mat/Rod";
 import { useWidth } from "../../mat/scale";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { useSettings } from "../../ui/settings";
 import { sliderProps } from "../../ui/slider";
 
-const H = 218;
-const EDGE = { left: 46, right: 14, top: 12, bottom: 24 };
+const H = 210;
+const EDGE = { left: 58, right: 22, top: 14, bottom: 26 };
 
-/** Diameter along the blank: readings to pull on, the curve through them and how far to trust it. */
+/** The blank on the mat, thicker than life: readings to pull on, the taper through them, how far to trust it. */
 export function TaperPlot() {
   const { build, plan } = useShown();
   const [ref, width] = useWidth<HTMLDivElement>();
   const flipped = useSettings((s) => s.flipped);
   const points = plan.blank.taper;
   const longest = plan.blank.length_mm;
-  if (longest === null) {
-    return (
-      <div
-        ref={ref}
-        className="grid place-items-center border border-dashed border-line text-soft"
-        style={{ height: H }}
-      >
-        Give the blank its length, then two diameters, and its taper appears here.
-      </div>
-    );
-  }
+  if (longest === null) return null;
   const widest = Math.max(
     6,
     ...build.blank.readings.map((r) => r.od_mm),
@@ -36,27 +27,27 @@ export function TaperPlot() {
   );
   const range: [number, number] = [EDGE.left, width - EDGE.right];
   const x = scaleLinear([0, longest], flipped ? [range[1], range[0]] : range);
-  const y = scaleLinear([0, widest * 1.06], [H - EDGE.bottom, EDGE.top]);
+  const middle = EDGE.top + (H - EDGE.top - EDGE.bottom) / 2;
+  const k = (H - EDGE.top - EDGE.bottom) / (widest * 1.12);
   const inch = unitOf(build.rule) === "in";
   const stationStep = inch ? 25.4 * (longest > 1500 ? 12 : 6) : longest > 1500 ? 250 : 100;
   const stations = Array.from(
     { length: Math.floor(longest / stationStep) + 1 },
     (_, i) => i * stationStep,
   );
-  const odStep = inch ? 25.4 * 0.1 : widest > 12 ? 4 : 2;
-  const ods = Array.from(
-    { length: Math.floor((widest * 1.06) / odStep) },
-    (_, i) => (i + 1) * odStep,
-  );
-  const band = area<(typeof points)[number]>()
-    .x((p) => x(p.station_mm))
-    .y0((p) => y(p.od_mm - p.band_mm))
-    .y1((p) => y(p.od_mm + p.band_mm));
-  const curve = line<(typeof points)[number]>()
-    .x((p) => x(p.station_mm))
-    .y((p) => y(p.od_mm));
+  const ods = [widest, widest / 2];
+  const edge = (side: 1 | -1) => (od: number) => middle - (side * od * k) / 2;
+  const band = (side: 1 | -1) =>
+    area<(typeof points)[number]>()
+      .x((p) => x(p.station_mm))
+      .y0((p) => edge(side)(p.od_mm - p.band_mm))
+      .y1((p) => edge(side)(p.od_mm + p.band_mm));
+  const outline = [
+    ...points.map((p) => `${x(p.station_mm)},${edge(1)(p.od_mm)}`),
+    ...[...points].reverse().map((p) => `${x(p.station_mm)},${edge(-1)(p.od_mm)}`),
+  ].join(" ");
   return (
-    <div ref={ref}>
+    <div ref={ref} className="bg-mat">
       <svg
         width={width}
         height={H}
@@ -64,39 +55,44 @@ export function TaperPlot() {
         role="group"
         aria-label="Diameter along the blank"
       >
-        <g className="fig" fontSize="13" fill="var(--ink-soft)" aria-hidden>
-          {ods.map((od) => (
-            <g key={od}>
+        <RodPaint id="taper" />
+        <g className="fig" fontSize="13" fill="var(--mat-ink)" aria-hidden>
+          {stations.map((s) => (
+            <g key={s}>
               <line
-                x1={EDGE.left}
-                x2={width - EDGE.right}
-                y1={y(od)}
-                y2={y(od)}
-                stroke="var(--line)"
-                strokeWidth=".6"
+                x1={x(s)}
+                x2={x(s)}
+                y1={0}
+                y2={H - 22}
+                stroke="var(--mat-rule-strong)"
+                strokeWidth=".8"
               />
-              <text x={EDGE.left - 7} y={y(od) + 4} textAnchor="end">
-                {inch ? (od / 25.4).toFixed(1) : od}
+              <text x={x(s)} y={H - 7} textAnchor="middle">
+                {length(s, build.rule, false)}
               </text>
             </g>
           ))}
-          {stations.map((s) => (
-            <text key={s} x={x(s)} y={H - 6} textAnchor="middle">
-              {length(s, build.rule, false)}
-            </text>
+          {ods.map((od) => (
+            <g key={od}>
+              <line
+                x1={EDGE.left - 10}
+                x2={EDGE.left - 4}
+                y1={edge(1)(od)}
+                y2={edge(1)(od)}
+                stroke="var(--mat-ink)"
+              />
+              <text x={EDGE.left - 13} y={edge(1)(od) + 4} textAnchor="end">
+                {diameter(od, build.rule, false)}
+              </text>
+            </g>
           ))}
-          <line
-            x1={EDGE.left}
-            x2={width - EDGE.right}
-            y1={y(0)}
-            y2={y(0)}
-            stroke="var(--ink-soft)"
-          />
         </g>
         {points.length > 1 && (
           <>
-            <path d={band(points) ?? ""} fill="var(--accent)" opacity=".28" />
-            <path d={curve(points) ?? ""} fill="none" stroke="var(--accent)" strokeWidth="2" />
+            <polygon points={outline} fill={`url(#taper-${build.blank.material})`} />
+            {([1, -1] as const).map((side) => (
+              <path key={side} d={band(side)(points) ?? ""} fill="var(--mat-accent)" opacity=".6" />
+            ))}
           </>
         )}
         {build.blank.readings.map((r, i) => (
@@ -105,10 +101,13 @@ export function TaperPlot() {
             id={r.id}
             index={i}
             x={x(r.station_mm - build.blank.trim_butt_mm)}
-            y={y(r.od_mm)}
-            mmPerPx={(widest * 1.06) / (H - EDGE.top - EDGE.bottom)}
+            y={edge(1)(r.od_mm)}
+            mmPerPx={2 / k}
           />
         ))}
+        <text x={width - 60} y={H - 30} textAnchor="end" fontSize="13" fill="var(--mat-ink)">
+          pull a reading up or down · light edge: how far the taper is known
+        </text>
       </svg>
     </div>
   );
@@ -161,17 +160,17 @@ function Dot({ id, index, x, y, mmPerPx }: DotProps) {
   if (!kept) return null;
   return (
     <g {...bind()} {...slider} className="cursor-ns-resize" style={{ touchAction: "none" }}>
-      <circle cx={x} cy={y} r="12" fill="transparent" />
+      <circle cx={x} cy={y} r="16" fill="transparent" />
       <circle
         cx={x}
         cy={y}
         r="5"
-        fill={asked ? "var(--ruin)" : "var(--pencil)"}
-        stroke="var(--bench-deep)"
+        fill={asked ? "var(--mat-ruin)" : "var(--pencil)"}
+        stroke="var(--outline)"
         strokeWidth="1.5"
       />
       {asked && (
-        <text x={x + 8} y={y - 8} fontSize="15" fontWeight="700" fill="var(--ruin)">
+        <text x={x + 8} y={y - 8} fontSize="15" fontWeight="700" fill="var(--mat-ruin)">
           ?
         </text>
       )}

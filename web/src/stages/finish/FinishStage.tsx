@@ -11,28 +11,85 @@ import { hours } from "../../ui/measure";
 import { threadColour } from "../../mat/threads";
 import { asOptions } from "../../ui/options";
 import { FINISH_WORDS, FRESH_FINISHES } from "../../words/shapes";
+import { Answer, Fig } from "../Answer";
+import type { StageProps } from "../stage";
 import { CoatRibbon } from "./CoatRibbon";
+import { finishJobOf } from "./jobs";
 import { RoomInstruments } from "./RoomInstruments";
 import { volume, warmer, warmth } from "../../ui/units";
 
-/** Coats on their clocks, the mix for each, and the air they are laid in. */
-export function FinishStage() {
+/** Coats on their clocks, the mix for each, and the air they are laid in; what the tin says behind them. */
+export function FinishStage({ job }: StageProps) {
+  return finishJobOf(job) === "product" ? <TheTin /> : <TheCoats />;
+}
+
+/** What to mix now, or what stands in its way. */
+function WhatToMix() {
   const { build, plan } = useShown();
+  const id = useRod((s) => s.id);
   const edit = useRod((s) => s.edit);
+  const { start } = useClocks();
+  const next = plan.finish.coats.find((c) => !c.laid);
+  const mix = next?.mixes[0];
+  if (plan.finish.sweats)
+    return (
+      <Answer
+        tone="stop"
+        says={`The blank is ${warmer(plan.finish.blank_c - plan.finish.dew_point_c, build.units)} above the dew point and will sweat. Warm it, or dry the air.`}
+      >
+        Do not coat now
+      </Answer>
+    );
+  if (!plan.finish.wraps.length)
+    return (
+      <Answer tone="wait" says="Amounts follow from the wraps: lay the guides out first.">
+        Nothing to coat yet
+      </Answer>
+    );
+  if (!next || !mix)
+    return (
+      <Answer
+        says={`Every coat is on; full cure after ${hours(build.finish.product.full_cure_min)}.`}
+      >
+        All coats are laid
+      </Answer>
+    );
+  const mixed = () => {
+    const card = plan.cards.find((c) => c.id === `coat:${next.number}`);
+    if (id && card) for (const m of card.mixes) start(id, build.name, clocksOf(m));
+    edit(`coat ${next.number} mixed`, coatMixed);
+  };
+  return (
+    <Answer
+      says={`Coat ${next.number} of ${plan.finish.coats.length}${next.mixes.length > 1 ? `, ${next.mixes.length} such mixes` : ""}, over ${plan.finish.wraps.length} wraps. From mixing the first to handling the rod: ${hours(plan.finish.ready_min)} at these temperatures.`}
+      act={
+        <Button look="tape" className="min-h-10" onClick={mixed}>
+          Mixed just now
+        </Button>
+      }
+    >
+      Mix <Fig>{volume(mix.part_a_ml, build.units)}</Fig>
+      {mix.part_b_ml > 0 && (
+        <>
+          {" "}
+          + <Fig>{volume(mix.part_b_ml, build.units)}</Fig>
+        </>
+      )}
+    </Answer>
+  );
+}
+
+function TheCoats() {
+  const { build, plan } = useShown();
   const { finish } = build;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-6">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhatToMix />
       <section>
-        <div className="mb-1 flex items-baseline gap-4">
-          <h2>The coats and their clocks</h2>
-          <span className="label">
-            from mixing the first to handling the rod: {hours(plan.finish.ready_min)} at these
-            temperatures
-          </span>
-        </div>
+        <h2 className="mb-1">The coats and their clocks</h2>
         <CoatRibbon />
       </section>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] gap-8">
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] gap-8 max-[900px]:grid-cols-1">
         <section className="grid content-start gap-3">
           <h2>To mix</h2>
           {plan.finish.wraps.length === 0 ? (
@@ -42,110 +99,121 @@ export function FinishStage() {
           )}
           <Wraps />
         </section>
-        <section className="grid content-start gap-4">
-          <div>
-            <h2 className="mb-2">The air</h2>
-            <div className="grid grid-cols-4 items-start gap-3">
-              <QuantityField
-                path="finish.temperature_c"
-                label="Room"
-                kind="warmth"
-                value={finish.temperature_c}
-                keep={(v) => (b) => void (b.finish.temperature_c = v ?? 21)}
-              />
-              <NumberField
-                path="finish.humidity_percent"
-                label="Humidity"
-                suffix="%"
-                digits={0}
-                value={finish.humidity_percent}
-                keep={(v) => (b) => void (b.finish.humidity_percent = v ?? 50)}
-              />
-              <QuantityField
-                path="finish.blank_c"
-                label="Blank, if colder"
-                kind="warmth"
-                optional
-                value={finish.blank_c}
-                keep={(v) => (b) => void (b.finish.blank_c = v)}
-              />
-              <DewPoint />
-            </div>
-            <RoomInstruments />
+        <section>
+          <h2 className="mb-2">The air</h2>
+          <div className="grid grid-cols-4 items-start gap-3">
+            <QuantityField
+              path="finish.temperature_c"
+              label="Room"
+              kind="warmth"
+              value={finish.temperature_c}
+              keep={(v) => (b) => void (b.finish.temperature_c = v ?? 21)}
+            />
+            <NumberField
+              path="finish.humidity_percent"
+              label="Humidity"
+              suffix="%"
+              digits={0}
+              value={finish.humidity_percent}
+              keep={(v) => (b) => void (b.finish.humidity_percent = v ?? 50)}
+            />
+            <QuantityField
+              path="finish.blank_c"
+              label="Blank, if colder"
+              kind="warmth"
+              optional
+              value={finish.blank_c}
+              keep={(v) => (b) => void (b.finish.blank_c = v)}
+            />
+            <DewPoint />
           </div>
-          <div>
-            <h2 className="mb-2">
-              <Term says="Type in what the tin and its data sheet say. They win over anything here.">
-                What the tin says
-              </Term>
-            </h2>
-            <div className="grid grid-cols-4 items-start gap-3">
-              <WordsField
-                className="col-span-2"
-                path="finish.product.name"
-                label="Finish"
-                value={finish.product.name}
-                keep={(v) => (b) => void (b.finish.product.name = v)}
-              />
-              <div className="col-span-4">
-                <Choice
-                  label="Kind"
-                  value={finish.product.kind}
-                  options={asOptions(FINISH_WORDS)}
-                  onChange={(v) =>
-                    edit("kind of finish", (b) => {
-                      b.finish.product = {
-                        ...FRESH_FINISHES[v],
-                        name: b.finish.product.name,
-                        at_c: b.finish.product.at_c,
-                      };
-                    })
-                  }
-                />
-              </div>
-              <NumberField
-                path="finish.coats"
-                label="Coats"
-                digits={0}
-                value={finish.coats}
-                keep={(v) => (b) => void (b.finish.coats = v ?? 1)}
-              />
-              <NumberField
-                path="finish.product.parts_a"
-                label="Parts of A"
-                value={finish.product.parts_a}
-                keep={(v) => (b) => void (b.finish.product.parts_a = v ?? 1)}
-              />
-              <NumberField
-                path="finish.product.parts_b"
-                label="to parts of B"
-                value={finish.product.parts_b}
-                keep={(v) => (b) => void (b.finish.product.parts_b = v ?? 0)}
-              />
-              <QuantityField
-                path="finish.syringe_step_ml"
-                label="Syringe step"
-                kind="volume"
-                value={finish.syringe_step_ml}
-                keep={(v) => (b) => void (b.finish.syringe_step_ml = v ?? 0.1)}
-              />
-              <QuantityField
-                path="finish.product.at_c"
-                label="Times hold at"
-                kind="warmth"
-                value={finish.product.at_c}
-                keep={(v) => (b) => void (b.finish.product.at_c = v ?? 21)}
-              />
-              <Minutes name="pot_life_min" label="Pot life" />
-              <Minutes name="rotate_min" label="Turn for" />
-              <Minutes name="set_min" label="Set after" />
-              <Minutes name="recoat_opens_min" label="Recoat from" />
-              <Minutes name="recoat_closes_min" label="Recoat until" />
-              <Minutes name="handle_min" label="Handle after" />
-              <Minutes name="full_cure_min" label="Full cure" />
-            </div>
-          </div>
+          <RoomInstruments />
         </section>
+      </div>
+    </div>
+  );
+}
+
+function TheTin() {
+  const { build, plan } = useShown();
+  const edit = useRod((s) => s.edit);
+  const { finish } = build;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <Answer
+        says={
+          <Term says="Type in what the tin and its data sheet say. They win over anything here.">
+            What the tin says
+          </Term>
+        }
+      >
+        {finish.product.name || "Which finish?"}, <Fig>{plan.finish.coats.length}</Fig>{" "}
+        {plan.finish.coats.length === 1 ? "coat" : "coats"}
+      </Answer>
+      <div className="grid grid-cols-4 items-start gap-3">
+        <WordsField
+          className="col-span-2"
+          path="finish.product.name"
+          label="Finish"
+          value={finish.product.name}
+          keep={(v) => (b) => void (b.finish.product.name = v)}
+        />
+        <div className="col-span-4">
+          <Choice
+            label="Kind"
+            value={finish.product.kind}
+            options={asOptions(FINISH_WORDS)}
+            onChange={(v) =>
+              edit("kind of finish", (b) => {
+                b.finish.product = {
+                  ...FRESH_FINISHES[v],
+                  name: b.finish.product.name,
+                  at_c: b.finish.product.at_c,
+                };
+              })
+            }
+          />
+        </div>
+        <NumberField
+          path="finish.coats"
+          label="Coats"
+          digits={0}
+          value={finish.coats}
+          keep={(v) => (b) => void (b.finish.coats = v ?? 1)}
+        />
+        <NumberField
+          path="finish.product.parts_a"
+          label="Parts of A"
+          value={finish.product.parts_a}
+          keep={(v) => (b) => void (b.finish.product.parts_a = v ?? 1)}
+        />
+        <NumberField
+          path="finish.product.parts_b"
+          label="to parts of B"
+          value={finish.product.parts_b}
+          keep={(v) => (b) => void (b.finish.product.parts_b = v ?? 0)}
+        />
+        <QuantityField
+          path="finish.syringe_step_ml"
+          label="Syringe step"
+          kind="volume"
+          value={finish.syringe_step_ml}
+          keep={(v) => (b) => void (b.finish.syringe_step_ml = v ?? 0.1)}
+        />
+        <QuantityField
+          path="finish.product.at_c"
+          label="Times hold at"
+          kind="warmth"
+          value={finish.product.at_c}
+          keep={(v) => (b) => void (b.finish.product.at_c = v ?? 21)}
+        />
+        <Minutes name="pot_life_min" label="Pot life" />
+        <Minutes name="rotate_min" label="Turn for" />
+        <Minutes name="set_min" label="Set after" />
+        <Minutes name="recoat_opens_min" label="Recoat from" />
+        <Minutes name="recoat_closes_min" label="Recoat until" />
+        <Minutes name="handle_min" label="Handle after" />
+        <Minutes name="full_cure_min" label="Full cure" />
       </div>
     </div>
   );
@@ -196,17 +264,10 @@ function DewPoint() {
 }
 
 function Mixing({ coat }: { coat: CoatPlan }) {
-  const { build, plan } = useShown();
-  const id = useRod((s) => s.id);
+  const { build } = useShown();
   const edit = useRod((s) => s.edit);
-  const { start } = useClocks();
   const mix = coat.mixes[0];
   if (!mix) return null;
-  const mixed = () => {
-    const card = plan.cards.find((c) => c.id === `coat:${coat.number}`);
-    if (id && card) for (const m of card.mixes) start(id, build.name, clocksOf(m));
-    edit(`coat ${coat.number} mixed`, coatMixed);
-  };
   const next = coat.number === build.finish.laid.length + 1;
   const most = Math.max(mix.part_a_ml, mix.part_b_ml);
   return (
@@ -230,7 +291,7 @@ function Mixing({ coat }: { coat: CoatPlan }) {
             {coat.dryer && <span className="label block">{coat.dryer}</span>}
           </span>
         ) : next ? (
-          <Button onClick={mixed}>Mixed just now</Button>
+          <span className="text-small font-semibold">next</span>
         ) : null}
         {coat.laid && coat.number === build.finish.laid.length && (
           <Button

@@ -4,6 +4,8 @@ import type { BendSetup, LoadedPlan } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { Term } from "../../words/Term";
 import { diameter, length } from "../../ui/measure";
+import { OnMat } from "../../mat/OnMat";
+import { Answer, Fig } from "../Answer";
 import type { StageProps } from "../stage";
 import { BendPicture } from "./BendPicture";
 import { useBends } from "./useBends";
@@ -33,18 +35,25 @@ export function BendJob({ selected, onSelect }: StageProps) {
   const most = Math.max(Math.ceil((power * 4) / 100) * 100, 200);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhatBends loaded={loaded} />
       {three.isError && (
         <p role="alert" className="border-l-4 border-ruin bg-raised px-4 py-2">
           {three.error.message}
         </p>
       )}
-      <BendPicture
-        loaded={loaded}
-        ghosts={three.data.ghosts}
-        before={before}
-        selected={selected}
-        onSelect={onSelect}
-      />
+      <OnMat>
+        <BendPicture
+          loaded={loaded}
+          ghosts={three.data.ghosts}
+          before={before}
+          setup={setup}
+          most_g={most}
+          selected={selected}
+          onSelect={onSelect}
+          onTry={setTrying}
+          onKeep={keep}
+        />
+      </OnMat>
       <div className="grid grid-cols-[1.4fr_1fr_auto] items-end gap-6">
         <Slide
           label="Load on the line"
@@ -96,14 +105,6 @@ export function BendJob({ selected, onSelect }: StageProps) {
           </label>
         </div>
       </div>
-      <p className={loaded.touching.length || loaded.stopped_at_g !== null ? "text-check" : ""}>
-        {loaded.words} {loaded.line_from && <span className="text-check">{loaded.line_from} </span>}
-        {loaded.estimated && (
-          <span className="text-soft">
-            Stiffness is estimated from the label: hang a weight on the blank, under Blank.
-          </span>
-        )}
-      </p>
       <Figures loaded={loaded} before={before} selected={selected} onSelect={onSelect} />
       <p className="label">
         Tip {Math.round(loaded.tip_deg)}° to the handle, {length(loaded.tip_drop_mm, build.rule)}{" "}
@@ -113,6 +114,44 @@ export function BendJob({ selected, onSelect }: StageProps) {
         first; tip guarded, face out of line when the real rod is bent.
       </p>
     </div>
+  );
+}
+
+/** What the line does at the rings, or what stops it. */
+function WhatBends({ loaded }: { loaded: LoadedPlan }) {
+  const { build } = useShown();
+  const worst = loaded.guides.find((g) => g.id === loaded.worst_break);
+  const says = (
+    <>
+      {loaded.words} {loaded.line_from && <span className="text-check">{loaded.line_from} </span>}
+      {loaded.estimated &&
+        "Stiffness is estimated from the label: hang a weight on the blank, under Blank."}
+    </>
+  );
+  if (loaded.stopped_at_g !== null)
+    return (
+      <Answer tone="stop" says={says}>
+        Stopped at <Fig>{weight(loaded.load_g, build.units)}</Fig>
+      </Answer>
+    );
+  if (loaded.touching.length)
+    return (
+      <Answer tone="look" says={says}>
+        The line touches the blank
+        {loaded.touching.length > 1 && ` in ${loaded.touching.length} gaps`}
+      </Answer>
+    );
+  if (!worst)
+    return (
+      <Answer tone="wait" says={says}>
+        Pull the line
+      </Answer>
+    );
+  return (
+    <Answer says={says}>
+      {worst.id === "tip-top" ? "The tip-top" : `Of the guides, ${worst.number}`} turns it most,{" "}
+      <Fig>{worst.break_deg.toFixed(0)}°</Fig>
+    </Answer>
   );
 }
 

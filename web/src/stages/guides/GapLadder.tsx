@@ -86,17 +86,20 @@ export function GapLadder({ selected, onSelect }: StageProps) {
                 }
                 strokeWidth="2.5"
               />
-              <text
-                x={left + wide / 2}
-                y={top(g.gap_mm!) - 5 - (wide < 30 ? (i % 2) * 11 : 0)}
-                textAnchor="middle"
-                fontSize={wide < 36 ? 12 : 14.5}
-                className="fig"
-                fill="var(--ink)"
-              >
-                {length(g.gap_mm!, build.rule, false)}
-                {asked && " ?"}
-              </text>
+              {/* On a phone the steps of the tip are too narrow for words: the list below says them. */}
+              {wide >= 18 && (
+                <text
+                  x={left + wide / 2}
+                  y={top(g.gap_mm!) - 5 - (wide < 30 ? (i % 2) * 11 : 0)}
+                  textAnchor="middle"
+                  fontSize={wide < 36 ? 12 : 14.5}
+                  className="fig"
+                  fill="var(--ink)"
+                >
+                  {length(g.gap_mm!, build.rule, false)}
+                  {asked && " ?"}
+                </text>
+              )}
               <text
                 x={b}
                 y={H - 7}

@@ -15,9 +15,9 @@ import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
-import { JobNav } from "../JobNav";
+import { Answer, Fig } from "../Answer";
 import { BendJob } from "./BendJob";
-import { GUIDES_JOBS, guidesJobOf } from "./jobs";
+import { guidesJobOf } from "./jobs";
 import type { GuidesJob } from "./jobs";
 import { LayoutsJob } from "./LayoutsJob";
 import { ReelSideJob } from "./ReelSideJob";
@@ -39,19 +39,15 @@ const VIEWS: Record<GuidesJob, (props: StageProps) => React.ReactNode> = {
 export function GuidesStage({ selected, onSelect, job }: StageProps) {
   const here = guidesJobOf(job);
   const View = VIEWS[here];
-  return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-      <JobNav stage="guides" jobs={GUIDES_JOBS} here={here} selected={selected} />
-      <View selected={selected} onSelect={onSelect} />
-    </div>
-  );
+  return <View selected={selected} onSelect={onSelect} />;
 }
 
 /** The train from the tip: stated guides stay, free ones close the middle in even steps. */
 function TrainJob({ selected, onSelect }: StageProps) {
   const { build } = useShown();
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhereTheyGo />
       <GapLadder selected={selected} onSelect={onSelect} />
       <section>
         <div className="mb-1 flex flex-wrap items-baseline gap-4">
@@ -65,6 +61,46 @@ function TrainJob({ selected, onSelect }: StageProps) {
       </section>
       <Around build={build} />
     </div>
+  );
+}
+
+/** The first ring, and whether the train is whole. */
+function WhereTheyGo() {
+  const { build, plan } = useShown();
+  const { placed, usual_least, usual_most } = plan.guides;
+  const first = placed[0];
+  const waiting = placed.filter((g) => g.marked_mm === null).length;
+  if (!first)
+    return (
+      <Answer
+        tone="wait"
+        says={
+          usual_most
+            ? `${usual_least} to ${usual_most} and a tip-top are usual on a rod of this length.`
+            : "Add them from the tip, or paste the supplier’s chart."
+        }
+      >
+        No guides yet
+      </Answer>
+    );
+  const gaps = placed.map((g) => g.gap_mm).filter((g): g is number => g !== null);
+  return (
+    <Answer
+      says={
+        waiting
+          ? `${waiting} of them have no place yet: the blank’s length comes first.`
+          : gaps.length > 1
+            ? `Gaps from ${length(Math.min(...gaps), build.rule)} to ${length(Math.max(...gaps), build.rule)}.`
+            : undefined
+      }
+    >
+      {placed.length} {placed.length === 1 ? "guide" : "guides"}
+      {first.from_tip_ring_mm !== null && (
+        <>
+          , the first <Fig>{length(first.from_tip_ring_mm, build.rule)}</Fig> from the tip-top
+        </>
+      )}
+    </Answer>
   );
 }
 
@@ -88,7 +124,7 @@ function Train({ selected, onSelect, build }: StageProps & { build: Build }) {
     );
   }
   return (
-    <div role="group" aria-label="Guides">
+    <div role="group" aria-label="Guides" className="relative overflow-x-auto">
       <div className={`${COLUMNS} label border-b border-line pb-1`}>
         <span>
           <span className="sr-only">guide</span>

@@ -1,11 +1,14 @@
 import { X } from "lucide-react";
+import { useEffect, useState } from "react";
 
 import type { Layouts } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { keepLayout } from "../../rod/moves";
 import { rowOf, takeOut } from "../../rod/rows";
 import { WordsField } from "../../ui/Field";
-import { Button, Hint, IconButton } from "../../ui/controls";
+import { useTracing } from "../../mat/Tracing";
+import { Button, Choice, Hint, IconButton } from "../../ui/controls";
+import { Answer } from "../Answer";
 import { Term } from "../../words/Term";
 import { length } from "../../ui/measure";
 import type { StageProps } from "../stage";
@@ -26,11 +29,11 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
     );
   if (!found.data) return <p className="py-8 text-soft">Bending four layouts under three loads…</p>;
   const { layouts, train } = found.data;
-  const longest = Math.max(...layouts.layouts.flatMap((l) => l.from_tip_ring_mm));
   return (
     <div
       className={`grid grid-cols-[minmax(0,1fr)] gap-5 ${found.isPlaceholderData ? "opacity-60" : ""}`}
     >
+      <WhichIsBest all={layouts.layouts} />
       <section>
         <div className="mb-1 flex items-baseline gap-4">
           <h2>Side by side</h2>
@@ -42,7 +45,7 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
         </div>
         <ul>
           {layouts.layouts.map((l) => (
-            <LayoutRow key={l.kept ?? l.name} one={l} longest={longest} />
+            <LayoutRow key={l.kept ?? l.name} one={l} />
           ))}
           {layouts.left_out.map((l) => (
             <li key={l.kept} className="flex items-center gap-4 border-b border-line/60 py-2">
@@ -95,6 +98,45 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
   );
 }
 
+const MEASURES = {
+  worst_break_deg: "the line turns least",
+  least_clear_mm: "the line runs clearest",
+  uneven: "the turns are most even",
+} as const;
+type Measure = keyof typeof MEASURES;
+
+/** The best layout by what the builder cares for most. */
+function WhichIsBest({ all }: { all: One[] }) {
+  const [by, setBy] = useState<Measure>("worst_break_deg");
+  const sign = by === "least_clear_mm" ? -1 : 1;
+  const best = all.reduce((a, b) => (sign * b[by] < sign * a[by] ? b : a), all[0]!);
+  const planned = all.find((l) => l.name === "as planned");
+  const figure = (l: One) =>
+    by === "worst_break_deg"
+      ? `${l.worst_break_deg.toFixed(1)}° at most`
+      : by === "least_clear_mm"
+        ? `${l.least_clear_mm.toFixed(1)} mm clear`
+        : `uneven by ${l.uneven.toFixed(2)}`;
+  return (
+    <Answer
+      says={`${figure(best)}${planned && planned !== best ? `; as planned, ${figure(planned)}` : ""}. Point at a layout and it lies over the mat on tracing paper.`}
+      act={
+        <Choice
+          label="Best is where"
+          value={by}
+          options={(Object.keys(MEASURES) as Measure[]).map((m) => ({
+            value: m,
+            label: MEASURES[m],
+          }))}
+          onChange={setBy}
+        />
+      }
+    >
+      {best.name === "as planned" ? "Yours is the best of them" : `Best: ${best.name}`}
+    </Answer>
+  );
+}
+
 /** Throw a layout away that was put by. */
 function Drop({ kept, name }: { kept: string; name: string }) {
   const edit = useRod((s) => s.edit);
@@ -108,10 +150,12 @@ function Drop({ kept, name }: { kept: string; name: string }) {
   );
 }
 
-/** One layout: its rings on a strip of the tip side, gaps, figures, verdict. */
-function LayoutRow({ one, longest }: { one: One; longest: number }) {
+/** One layout: gaps, figures, verdict; laid over the mat while it is pointed at. */
+function LayoutRow({ one }: { one: One }) {
   const { build } = useShown();
   const edit = useRod((s) => s.edit);
+  const lay = useTracing((s) => s.lay);
+  useEffect(() => () => lay(null), [lay]);
   const take = () =>
     edit(`take the layout: ${one.name}`, (b) => {
       keepLayout(b, `yours before ${one.name}`);
@@ -122,7 +166,13 @@ function LayoutRow({ one, longest }: { one: One; longest: number }) {
       });
     });
   return (
-    <li className="grid grid-cols-[9rem_minmax(0,1fr)_8.5rem_7rem] items-center gap-x-4 border-b border-line/60 py-2">
+    <li
+      className="grid grid-cols-[9rem_minmax(0,1fr)_8.5rem_7rem] items-center gap-x-4 border-b border-line/60 py-2 hover:bg-raised"
+      onPointerEnter={() => lay(one)}
+      onPointerLeave={() => lay(null)}
+      onFocus={() => lay(one)}
+      onBlur={() => lay(null)}
+    >
       {one.kept ? (
         <span className="flex items-start gap-1">
           <WordsField
@@ -137,43 +187,10 @@ function LayoutRow({ one, longest }: { one: One; longest: number }) {
       ) : (
         <span className="font-semibold">{one.name}</span>
       )}
-      <svg
-        viewBox="0 0 600 46"
-        className="w-full"
-        role="img"
-        aria-label={`${one.name}: ${one.gaps_mm.map((g) => length(g, build.rule)).join(", ")}`}
-      >
-        <line x1={0} x2={594} y1={12} y2={12} stroke="var(--ink-soft)" strokeWidth="2" />
-        {one.from_tip_ring_mm.map((mm, n) => {
-          const x = 594 - (mm / longest) * 580;
-          const last = n ? one.from_tip_ring_mm[n - 1]! : 0;
-          const middle = 594 - ((mm + last) / 2 / longest) * 580;
-          return (
-            <g key={n}>
-              <circle
-                cx={x}
-                cy={12}
-                r="5"
-                fill="var(--bench)"
-                stroke="var(--spine-a)"
-                strokeWidth="2.4"
-              />
-              {((mm - last) / longest) * 580 > 26 && (
-                <text
-                  x={middle}
-                  y={36}
-                  textAnchor="middle"
-                  fontSize="13"
-                  className="fig"
-                  fill="var(--ink-soft)"
-                >
-                  {length(mm - last, build.rule, false)}
-                </text>
-              )}
-            </g>
-          );
-        })}
-      </svg>
+      <p className="fig text-small">
+        {one.gaps_mm.map((g) => length(g, build.rule, false)).join(" · ")}
+        <span className="label block font-sans">gaps from the tip</span>
+      </p>
       <span className="fig text-right text-act">
         {one.worst_break_deg.toFixed(1)}° at most
         <span className="label block font-sans">
@@ -219,9 +236,9 @@ function Tolerances({
               guide {t.number}
             </button>
             <Hint text={t.toward_butt_why}>
-              <span className="fig text-right text-body">
+              <button type="button" className="fig text-right text-body">
                 {length(t.toward_butt_mm, build.rule)}
-              </span>
+              </button>
             </Hint>
             <span className="flex h-3 justify-end bg-mat/40">
               <span
@@ -233,7 +250,9 @@ function Tolerances({
               <span className="bg-accent" style={{ width: `${(t.toward_tip_mm / most) * 100}%` }} />
             </span>
             <Hint text={t.toward_tip_why}>
-              <span className="fig text-body">{length(t.toward_tip_mm, build.rule)}</span>
+              <button type="button" className="fig text-left text-body">
+                {length(t.toward_tip_mm, build.rule)}
+              </button>
             </Hint>
           </li>
         );

@@ -5,6 +5,8 @@ import { Button } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { MeasureField, NumberField } from "../../ui/Field";
 import { length } from "../../ui/measure";
+import { OnMat } from "../../mat/OnMat";
+import { Answer, Fig } from "../Answer";
 import { useBends } from "./useBends";
 
 const H = 190;
@@ -29,6 +31,14 @@ export function ReelSideJob() {
     return <LevelWindJob path={path} failed={bends.isError ? bends.error.message : null} />;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      {choke ? (
+        <Answer says={path!.words}>
+          {choke.chokes ? "Choke" : "Last path ring"}{" "}
+          <Fig>{length(choke.from_lip_mm, build.rule)}</Fig> from the lip
+        </Answer>
+      ) : (
+        <Answer tone="wait">{path?.words ?? "Finding the line’s path off the spool…"}</Answer>
+      )}
       <div className="flex flex-wrap items-start gap-3">
         <ReelMeasure name="lip_ahead_mm" label="Spool lip ahead of the foot" className="w-44" />
         <ReelMeasure name="height_mm" label="Spool axis over the blank" className="w-44" />
@@ -48,95 +58,94 @@ export function ReelSideJob() {
           {bends.error.message}
         </p>
       )}
-      <div ref={ref}>
-        <svg
-          width={width}
-          height={H}
-          className="block"
-          role="img"
-          aria-label="The spool's path from the side"
-        >
-          <rect width={width} height={H} rx="4" fill="var(--mat)" />
-          <line
-            x1={10}
-            x2={width - 10}
-            y1={y(0)}
-            y2={y(0)}
-            stroke="var(--wire-dim)"
-            strokeWidth="5"
-          />
-          <rect
-            x={x(0) - 52}
-            y={y(reel.height_mm + reel.spool_mm / 2)}
-            width={52}
-            height={Math.abs(y(reel.spool_mm) - y(0))}
-            rx="5"
-            fill="var(--graphite)"
-            transform={`rotate(${reel.tilt_deg} ${x(0)} ${y(reel.height_mm)})`}
-          />
-          <line
-            x1={x(0)}
-            y1={y(reel.height_mm)}
-            x2={x(Math.min(reach, reel.height_mm / Math.max(slope, 0.01)))}
-            y2={y(Math.max(0, reel.height_mm - slope * reach))}
-            stroke="var(--pencil)"
-            strokeDasharray="7 4"
-            strokeWidth="1.6"
-          />
-          {choke && (
-            <polygon
-              points={`${x(0)},${y(reel.height_mm + reel.spool_mm / 2)} ${x(choke.from_lip_mm)},${y(reel.height_mm - slope * choke.from_lip_mm + choke.ring_mm / 2)} ${x(choke.from_lip_mm)},${y(reel.height_mm - slope * choke.from_lip_mm - choke.ring_mm / 2)} ${x(0)},${y(reel.height_mm - reel.spool_mm / 2)}`}
-              fill="var(--pencil)"
-              fillOpacity=".13"
+      <OnMat>
+        <div ref={ref} className="bg-mat">
+          <svg
+            width={width}
+            height={H}
+            className="block"
+            role="img"
+            aria-label="The spool's path from the side"
+          >
+            <rect width={width} height={H} rx="4" fill="var(--mat)" />
+            <line
+              x1={10}
+              x2={width - 10}
+              y1={y(0)}
+              y2={y(0)}
+              stroke="var(--wire-dim)"
+              strokeWidth="5"
             />
-          )}
-          {path?.spots.map((s) => {
-            const h = reel.height_mm - slope * s.from_lip_mm;
-            return (
-              <g key={s.guide_id}>
-                <line
-                  x1={x(s.from_lip_mm)}
-                  x2={x(s.from_lip_mm)}
-                  y1={y(0)}
-                  y2={y(h - s.ring_mm / 2)}
-                  stroke="var(--wire)"
-                  strokeWidth="2"
-                />
-                <ellipse
-                  cx={x(s.from_lip_mm)}
-                  cy={y(h)}
-                  rx={4}
-                  ry={Math.abs(y(s.ring_mm / 2) - y(0))}
-                  fill="none"
-                  stroke={s.chokes ? "var(--mat-ruin)" : "var(--wire)"}
-                  strokeWidth="2.4"
-                />
-                <text
-                  x={x(s.from_lip_mm)}
-                  y={H - 12}
-                  textAnchor="middle"
-                  fontSize="14"
-                  className="fig"
-                  fill="var(--mat-ink)"
-                >
-                  {length(s.from_lip_mm, build.rule)}
-                </text>
-              </g>
-            );
-          })}
-          <text x={width - 14} y={18} textAnchor="end" fontSize="13" fill="var(--mat-ink)">
-            distances from the spool lip
-          </text>
-        </svg>
-      </div>
-      {path && (
-        <p>
-          {path.words}{" "}
-          {path.meets_blank_mm !== null && (
-            <span className="text-soft">
-              The path meets the blank {length(path.meets_blank_mm, build.rule)} ahead of the lip.
-            </span>
-          )}
+            <rect
+              x={x(0) - 52}
+              y={y(reel.height_mm + reel.spool_mm / 2)}
+              width={52}
+              height={Math.abs(y(reel.spool_mm) - y(0))}
+              rx="5"
+              fill="var(--graphite)"
+              transform={`rotate(${reel.tilt_deg} ${x(0)} ${y(reel.height_mm)})`}
+            />
+            <line
+              x1={x(0)}
+              y1={y(reel.height_mm)}
+              x2={x(Math.min(reach, reel.height_mm / Math.max(slope, 0.01)))}
+              y2={y(Math.max(0, reel.height_mm - slope * reach))}
+              stroke="var(--pencil)"
+              strokeDasharray="7 4"
+              strokeWidth="1.6"
+            />
+            {choke && (
+              <polygon
+                points={`${x(0)},${y(reel.height_mm + reel.spool_mm / 2)} ${x(choke.from_lip_mm)},${y(reel.height_mm - slope * choke.from_lip_mm + choke.ring_mm / 2)} ${x(choke.from_lip_mm)},${y(reel.height_mm - slope * choke.from_lip_mm - choke.ring_mm / 2)} ${x(0)},${y(reel.height_mm - reel.spool_mm / 2)}`}
+                fill="var(--pencil)"
+                fillOpacity=".13"
+              />
+            )}
+            {path?.spots.map((s, n) => {
+              const before = path.spots[n - 1];
+              const crowded = before && Math.abs(x(s.from_lip_mm) - x(before.from_lip_mm)) < 62;
+              const h = reel.height_mm - slope * s.from_lip_mm;
+              return (
+                <g key={s.guide_id}>
+                  <line
+                    x1={x(s.from_lip_mm)}
+                    x2={x(s.from_lip_mm)}
+                    y1={y(0)}
+                    y2={y(h - s.ring_mm / 2)}
+                    stroke="var(--wire)"
+                    strokeWidth="2"
+                  />
+                  <ellipse
+                    cx={x(s.from_lip_mm)}
+                    cy={y(h)}
+                    rx={4}
+                    ry={Math.abs(y(s.ring_mm / 2) - y(0))}
+                    fill="none"
+                    stroke={s.chokes ? "var(--mat-ruin)" : "var(--wire)"}
+                    strokeWidth="2.4"
+                  />
+                  <text
+                    x={x(s.from_lip_mm)}
+                    y={crowded && n % 2 ? H - 1 : H - 12}
+                    textAnchor="middle"
+                    fontSize="14"
+                    className="fig"
+                    fill="var(--mat-ink)"
+                  >
+                    {length(s.from_lip_mm, build.rule)}
+                  </text>
+                </g>
+              );
+            })}
+            <text x={width - 14} y={18} textAnchor="end" fontSize="13" fill="var(--mat-ink)">
+              distances from the spool lip
+            </text>
+          </svg>
+        </div>
+      </OnMat>
+      {path?.meets_blank_mm != null && (
+        <p className="text-soft">
+          The path meets the blank {length(path.meets_blank_mm, build.rule)} ahead of the lip.
         </p>
       )}
       {path && <Placing path={path} />}
@@ -257,6 +266,13 @@ function LevelWindJob({ path, failed }: { path: Path | undefined; failed: string
   const y = (mm: number) => H / 2 + mm * 2.2;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      {found ? (
+        <Answer tone={found.from_front_mm < found.least_mm ? "look" : "plain"} says={path?.words}>
+          The line runs in at <Fig>{found.side_deg.toFixed(1)}°</Fig>
+        </Answer>
+      ) : (
+        <Answer tone="wait">{path?.words ?? "Finding the line’s path…"}</Answer>
+      )}
       <div className="flex flex-wrap items-start gap-3">
         <ReelMeasure
           name="lip_ahead_mm"
@@ -271,76 +287,71 @@ function LevelWindJob({ path, failed }: { path: Path | undefined; failed: string
           {failed}
         </p>
       )}
-      {path && (
-        <p
-          className={`text-lead ${found && found.from_front_mm < found.least_mm ? "text-check" : ""}`}
-        >
-          {path.words}
-        </p>
-      )}
-      <div ref={ref}>
-        {found && (
-          <svg
-            width={width}
-            height={H}
-            className="block"
-            role="img"
-            aria-label="The line off the reel, from above"
-          >
-            <rect width={width} height={H} rx="4" fill="var(--mat)" />
-            <line
-              x1={10}
-              x2={width - 10}
-              y1={y(0)}
-              y2={y(0)}
-              stroke="var(--wire-dim)"
-              strokeWidth="9"
-            />
-            <rect
-              x={14}
-              y={y(-found.travel_mm / 2) - 12}
-              width={56}
-              height={found.travel_mm * 2.2 + 24}
-              rx="6"
-              fill="var(--graphite)"
-            />
-            {[-1, 1].map((side) => (
-              <line
-                key={side}
-                x1={x(0)}
-                y1={y((side * found.travel_mm) / 2)}
-                x2={x(found.from_front_mm)}
-                y2={y((side * Math.min(found.ring_mm, found.travel_mm)) / 2)}
-                stroke="var(--pencil)"
-                strokeWidth="1.8"
-              />
-            ))}
-            <line
-              x1={x(found.from_front_mm)}
-              x2={x(found.from_front_mm)}
-              y1={y(-found.ring_mm / 2)}
-              y2={y(found.ring_mm / 2)}
-              stroke="var(--wire)"
-              strokeWidth="5"
-              strokeLinecap="round"
-            />
-            <text x={x(0) + 12} y={24} fontSize="20" className="fig" fill="var(--mat-ink)">
-              {found.side_deg.toFixed(1)}° to either side, {Math.abs(found.down_deg).toFixed(1)}°{" "}
-              {found.down_deg < 0 ? "up" : "down"}
-            </text>
-            <text
-              x={x(found.from_front_mm)}
-              y={H - 12}
-              textAnchor="end"
-              fontSize="14"
-              className="fig"
-              fill="var(--mat-ink)"
+      <OnMat>
+        <div ref={ref} className="bg-mat">
+          {found && (
+            <svg
+              width={width}
+              height={H}
+              className="block"
+              role="img"
+              aria-label="The line off the reel, from above"
             >
-              {length(found.from_front_mm, build.rule)} from the front of the reel
-            </text>
-          </svg>
-        )}
-      </div>
+              <rect width={width} height={H} rx="4" fill="var(--mat)" />
+              <line
+                x1={10}
+                x2={width - 10}
+                y1={y(0)}
+                y2={y(0)}
+                stroke="var(--wire-dim)"
+                strokeWidth="9"
+              />
+              <rect
+                x={14}
+                y={y(-found.travel_mm / 2) - 12}
+                width={56}
+                height={found.travel_mm * 2.2 + 24}
+                rx="6"
+                fill="var(--graphite)"
+              />
+              {[-1, 1].map((side) => (
+                <line
+                  key={side}
+                  x1={x(0)}
+                  y1={y((side * found.travel_mm) / 2)}
+                  x2={x(found.from_front_mm)}
+                  y2={y((side * Math.min(found.ring_mm, found.travel_mm)) / 2)}
+                  stroke="var(--pencil)"
+                  strokeWidth="1.8"
+                />
+              ))}
+              <line
+                x1={x(found.from_front_mm)}
+                x2={x(found.from_front_mm)}
+                y1={y(-found.ring_mm / 2)}
+                y2={y(found.ring_mm / 2)}
+                stroke="var(--wire)"
+                strokeWidth="5"
+                strokeLinecap="round"
+              />
+              <text x={x(0) + 12} y={24} fontSize="20" className="fig" fill="var(--mat-ink)">
+                {found.side_deg.toFixed(1)}° to either side, {Math.abs(found.down_deg).toFixed(1)}°{" "}
+                {found.down_deg < 0 ? "up" : "down"}
+              </text>
+              <text
+                x={x(found.from_front_mm)}
+                y={H - 12}
+                textAnchor="end"
+                fontSize="14"
+                className="fig"
+                fill="var(--mat-ink)"
+              >
+                {length(found.from_front_mm, build.rule)} from the front of the reel
+              </text>
+            </svg>
+          )}
+        </div>
+      </OnMat>
     </div>
   );
 }

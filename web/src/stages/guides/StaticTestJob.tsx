@@ -7,6 +7,8 @@ import { heldTogether } from "../../words/Spoken";
 import { Term } from "../../words/Term";
 import { MeasureField, NumberField, QuantityField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
+import { weight } from "../../ui/units";
+import { Answer, Fig } from "../Answer";
 import { Batch } from "./Batch";
 import { PhotoMatch } from "./PhotoMatch";
 import { useBends, useMoves } from "./useBends";
@@ -20,6 +22,20 @@ export function StaticTestJob() {
       <Batch />
     </div>
   );
+}
+
+/** What the hung load showed. */
+function WhatItShowed({ test }: { test: NonNullable<Build["guides"]["static_test"]> }) {
+  const { units } = useShown().build;
+  const failed = test.rows.filter((r) => r.lifts || r.touches).length;
+  const load = <Fig>{weight(test.load_g, units)}</Fig>;
+  if (failed)
+    return (
+      <Answer tone="stop" says="Move what is said below, then hang it again.">
+        It failed at {failed} {failed === 1 ? "guide" : "guides"} under {load}
+      </Answer>
+    );
+  return <Answer says="As far as the rings below were looked at.">It held {load}</Answer>;
 }
 
 /** The train where it was planned, whatever was built. */
@@ -47,41 +63,43 @@ function TheTest() {
   const wished = useBends(asWished(build), [under]);
   if (!test)
     return (
-      <div className="py-4">
-        <p className="mb-3 max-w-xl text-soft">
-          Tape the guides on, string the rod, hang the load, and look: where does the line lift off
-          a ring, where does it touch the blank, how far does it turn? Stop at the maker’s limit;
-          tip guarded, face out of line, people clear.
-        </p>
-        <Button
-          look="tape"
-          disabled={build.guides.train.length === 0}
-          onClick={() =>
-            edit("static test", (b) => {
-              b.guides.static_test = {
-                load_g: b.guides.bend.load_g || 300,
-                rows: b.guides.train.map((g) => ({
-                  id: g.id,
-                  lifts: false,
-                  touches: false,
-                  angle_deg: null,
-                  note: "",
-                  stood_mm: stands(
-                    plan.guides.placed.find((p) => p.id === g.id),
-                    b,
-                  ),
-                })),
-              };
-            })
-          }
-        >
-          Record a static test
-        </Button>
-      </div>
+      <Answer
+        tone="wait"
+        says="Tape the guides on, string the rod, hang the load, and look: where does the line lift off a ring, where does it touch the blank, how far does it turn? Stop at the maker’s limit; tip guarded, face out of line, people clear."
+        act={
+          <Button
+            look="tape"
+            disabled={build.guides.train.length === 0}
+            onClick={() =>
+              edit("static test", (b) => {
+                b.guides.static_test = {
+                  load_g: b.guides.bend.load_g || 300,
+                  rows: b.guides.train.map((g) => ({
+                    id: g.id,
+                    lifts: false,
+                    touches: false,
+                    angle_deg: null,
+                    note: "",
+                    stood_mm: stands(
+                      plan.guides.placed.find((p) => p.id === g.id),
+                      b,
+                    ),
+                  })),
+                };
+              })
+            }
+          >
+            Record a static test
+          </Button>
+        }
+      >
+        Not tested yet
+      </Answer>
     );
   const row = (id: string) => test.rows.findIndex((r) => r.id === id);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
+      <WhatItShowed test={test} />
       <div className="flex items-end gap-4">
         <QuantityField
           path="guides.static_test.load_g"

@@ -8,6 +8,7 @@ import { diameter } from "../../ui/measure";
 import { weight } from "../../ui/units";
 import { heldTogether } from "../../words/Spoken";
 import { Term } from "../../words/Term";
+import { Answer, Fig } from "../Answer";
 import type { StageProps } from "../stage";
 import { Slide } from "./BendJob";
 import { useTwist } from "./useBends";
@@ -38,12 +39,9 @@ export function TwistJob({ selected, onSelect }: StageProps) {
         </p>
       )}
       <div className="grid grid-cols-[minmax(0,1fr)_20rem] items-end gap-6">
-        <div>
-          <p className="text-[2.5rem] leading-tight font-semibold">
-            The tip rolls <span className="fig">{now.off_twist_deg.toFixed(1)}°</span>
-          </p>
-          <p className="text-soft">{heldTogether(twist.words)}</p>
-        </div>
+        <Answer says={heldTogether(twist.words)}>
+          The tip rolls <Fig>{now.off_twist_deg.toFixed(1)}°</Fig>
+        </Answer>
         <Slide
           label="Load on the line"
           shown={weight(setup.load_g, build.units)}

@@ -7,8 +7,13 @@ export const GUIDES_JOBS: JobWords<GuidesJob>[] = [
   { job: "reel-side", word: "Reel side", says: "The spool's path to the choke guide" },
   { job: "bend", word: "Under load", says: "The rod bent by its line" },
   { job: "layouts", word: "Layouts", says: "Layouts side by side, and where care pays" },
-  { job: "twist", word: "Twist", says: "What rolls the rod: guides on top, winding round, below" },
-  { job: "test", word: "Static test", says: "What the real rod showed" },
+  {
+    job: "twist",
+    word: "Twist",
+    says: "What rolls the rod: guides on top, winding round, below",
+    folds: true,
+  },
+  { job: "test", word: "Static test", says: "What the real rod showed", folds: true },
 ];
 
 export const guidesJobOf = (word: string | undefined): GuidesJob =>

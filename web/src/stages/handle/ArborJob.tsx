@@ -4,6 +4,7 @@ import type { ArborPlan, Part } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { Grip } from "../../mat/Grip";
 import { useWidth } from "../../mat/scale";
+import { Answer, Fig } from "../Answer";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { Button, Choice } from "../../ui/controls";
@@ -21,7 +22,8 @@ export function ArborJob() {
   const arbor = plan.handle.arbors.find((a) => a.seat_id === seat?.id);
   if (!seat?.seat) return <p className="text-soft">There is no reel seat in the stack.</p>;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhatFills arbor={arbor} />
       {arbor ? (
         <BandStrip seat={seat} arbor={arbor} />
       ) : (
@@ -63,6 +65,37 @@ export function ArborJob() {
         </section>
       ))}
     </div>
+  );
+}
+
+/** What goes into the seat, in turns or as one piece. */
+function WhatFills({ arbor }: { arbor: ArborPlan | undefined }) {
+  const { build } = useShown();
+  if (!arbor)
+    return (
+      <Answer tone="wait" says="Measure the blank where the seat sits.">
+        The arbor waits for the taper
+      </Answer>
+    );
+  const turns = arbor.bands.map((b) => b.turns);
+  const says = `${diameter(Math.max(arbor.gap_per_side_mm, 0), build.rule)} a side to fill in a bore of ${diameter(arbor.bore_mm, build.rule)}; ${volume(arbor.glue_ml, build.units)} of adhesive.`;
+  if (!arbor.bands.length)
+    return (
+      <Answer tone="stop" says={says}>
+        There is no room for an arbor
+      </Answer>
+    );
+  if (turns.every((t) => t !== null))
+    return (
+      <Answer says={`Turns of tape in each band, from the butt. ${says}`}>
+        <Fig>{turns.join(", ")}</Fig> turns
+      </Answer>
+    );
+  return (
+    <Answer says={says}>
+      {arbor.bands.length === 1 ? "One piece" : `${arbor.bands.length} pieces`},{" "}
+      <Fig>{diameter(Math.max(...arbor.bands.map((b) => b.outside_mm)), build.rule)}</Fig> outside
+    </Answer>
   );
 }
 

@@ -1,8 +1,12 @@
 import type { Plan } from "../../api/types";
 import { useShown } from "../../rod/store";
-import { useWidth } from "../../mat/scale";
+import { OnMat } from "../../mat/OnMat";
+import { RodPaint, WholeRod } from "../../mat/Rod";
+import { makeScale, useWidth, wholeRod } from "../../mat/scale";
 import { QuantityField } from "../../ui/Field";
+import { useSettings } from "../../ui/settings";
 import { Term } from "../../words/Term";
+import { Answer, Fig } from "../Answer";
 import { diameter, length } from "../../ui/measure";
 import { weight } from "../../ui/units";
 
@@ -16,7 +20,24 @@ export function BalanceJob() {
     return <p className="text-soft">The balance waits for two diameters of the blank.</p>;
   const grams = (g: number) => weight(g, build.units);
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <Answer
+        says={
+          <>
+            With its reel, from the butt. The rod weighs <Fig>{grams(balance.cases[0]!.rod_g)}</Fig>
+            , {balance.class_words} for its length
+            {balance.give_g > 0.05 && `, give or take ${grams(balance.give_g)} for what is guessed`}
+            {balance.over_wish_g !== null &&
+              `; ${grams(Math.abs(balance.over_wish_g))} ${balance.over_wish_g > 0 ? "over" : "under"} the wish`}
+            .
+          </>
+        }
+      >
+        It balances at <Fig>{length(balance.cases[0]!.balance_with_reel_mm, build.rule)}</Fig>
+      </Answer>
+      <OnMat>
+        <OnItsFulcrum cases={balance.cases} />
+      </OnMat>
       <div className="flex flex-wrap items-end gap-3">
         <QuantityField
           path="blank.mass_g"
@@ -48,26 +69,12 @@ export function BalanceJob() {
           value={build.brief.wish_g}
           keep={(g) => (b) => void (b.brief.wish_g = g)}
         />
-        <p className="mb-1 flex-1 text-right">
-          <span className="fig text-great">{grams(balance.cases[0]!.rod_g)}</span>{" "}
-          <span className="text-soft">
-            {balance.class_words} for its length
-            {balance.give_g > 0.05 && `, give or take ${grams(balance.give_g)} for what is guessed`}
-            {balance.over_wish_g !== null &&
-              `; ${grams(Math.abs(balance.over_wish_g))} ${balance.over_wish_g > 0 ? "over" : "under"} the wish`}
-          </span>
-        </p>
         {balance.estimated.length > 0 && (
           <p className="label mb-2 w-full">
             Guessed from size and material: {balance.estimated.join(", ")}. Weigh a part and type it
             under Stack.
           </p>
         )}
-      </div>
-      <div className="grid grid-cols-[minmax(0,1fr)] gap-1">
-        {balance.cases.map((c, n) => (
-          <Seesaw key={c.words} one={c} first={n === 0 ? null : balance.cases[0]!} />
-        ))}
       </div>
       <table>
         <thead>
@@ -110,56 +117,83 @@ export function BalanceJob() {
   );
 }
 
-/** The rod laid over a fulcrum where it balances with its reel on. */
-function Seesaw({ one, first }: { one: Case; first: Case | null }) {
+const MAT_H = 200;
+
+/** The rod on its fulcrum, where it balances with its reel on; where it would with the handle otherwise, in chalk. */
+function OnItsFulcrum({ cases }: { cases: Case[] }) {
   const { build, plan } = useShown();
+  const flipped = useSettings((s) => s.flipped);
   const [ref, width] = useWidth<HTMLDivElement>();
-  const length_ = plan.blank.length_mm ?? 1;
-  const out = Math.max(plan.handle.longer_by_mm, 70);
-  const x = (mm: number) => 8 + ((mm + out) / (length_ + out)) * (width - 16);
+  const scale = makeScale(wholeRod(plan), width, 24, plan, 44, 30, flipped);
+  const y = 84;
+  const [now, ...others] = cases;
   const reel = plan.handle.reach_mm;
-  const at = x(one.balance_with_reel_mm);
+  const at = scale.x(now!.balance_with_reel_mm);
   return (
-    <div ref={ref}>
+    <div ref={ref} className="bg-mat">
       <svg
         width={width}
-        height={48}
+        height={MAT_H}
         className="block"
         role="img"
-        aria-label={`${one.words}: balances ${length(one.balance_with_reel_mm, build.rule)} from the butt with the reel`}
+        aria-label={`It balances ${length(now!.balance_with_reel_mm, build.rule)} from the butt with the reel`}
       >
-        <polygon
-          points={`${x(0)},18 ${x(length_)},21.5 ${x(length_)},22.5 ${x(0)},26`}
-          fill="var(--steel)"
+        <RodPaint id="fulcrum" />
+        <WholeRod
+          taper={plan.blank.taper}
+          material={build.blank.material}
+          parts={plan.handle.parts}
+          guides={plan.guides.placed}
+          paint="fulcrum"
+          {...{ scale, y }}
         />
-        {plan.handle.parts.map((p) => (
-          <rect
-            key={p.id}
-            x={x(p.start_mm)}
-            y={15}
-            width={x(p.end_mm) - x(p.start_mm)}
-            height={14}
-            fill="var(--cork-dim)"
-            stroke="var(--bench-deep)"
-          />
-        ))}
-        {reel !== null && <circle cx={x(reel)} cy={35} r={8} fill="var(--line)" />}
-        <path d={`M${at},27 l-9,17 h18 Z`} fill="var(--tape)" />
-        {first && (
-          <line
-            x1={x(first.balance_with_reel_mm)}
-            x2={x(first.balance_with_reel_mm)}
-            y1={10}
-            y2={46}
-            stroke="var(--pencil)"
-            strokeDasharray="3 3"
-          />
+        {reel !== null && (
+          <circle
+            cx={scale.x(reel)}
+            cy={y + 34}
+            r={17}
+            fill="var(--graphite)"
+            stroke="var(--wire-dim)"
+          >
+            <title>the reel</title>
+          </circle>
         )}
-        <text x={at + 14} y={44} fontSize="14" className="fig" fill="var(--ink)">
-          {length(one.balance_with_reel_mm, build.rule)}
-        </text>
-        <text x={width - 8} y={13} textAnchor="end" fontSize="13" fill="var(--ink-soft)">
-          {one.words}
+        {others.map((c, n) => (
+          <g key={c.words}>
+            <line
+              x1={scale.x(c.balance_with_reel_mm)}
+              x2={scale.x(c.balance_with_reel_mm)}
+              y1={y + 20}
+              y2={MAT_H - 48 + n * 18}
+              stroke="var(--mat-ink)"
+              strokeDasharray="3 4"
+            />
+            <text
+              x={
+                flipped
+                  ? Math.min(scale.x(c.balance_with_reel_mm), at) - 34
+                  : Math.max(scale.x(c.balance_with_reel_mm), at) + 34
+              }
+              y={MAT_H - 44 + n * 18}
+              textAnchor={flipped ? "end" : "start"}
+              fontSize="13"
+              fill="var(--mat-ink)"
+            >
+              {c.words}
+            </text>
+          </g>
+        ))}
+        <path d={`M${at},${y + 14} l-16,${MAT_H - y - 22} h32 Z`} fill="var(--tape)" />
+        <text
+          x={at + (flipped ? 24 : -24)}
+          y={MAT_H - 14}
+          textAnchor={flipped ? "start" : "end"}
+          fontSize="20"
+          fontWeight="600"
+          className="fig"
+          fill="var(--mat-ink)"
+        >
+          {length(now!.balance_with_reel_mm, build.rule)}
         </text>
       </svg>
     </div>

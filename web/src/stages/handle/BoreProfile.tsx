@@ -4,7 +4,7 @@ import { useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import type { PartPlaced } from "../../api/types";
 import { diameter, length } from "../../ui/measure";
-import { FILL } from "./fill";
+import { FILL } from "../../mat/fill";
 
 const H = 190;
 const PAD = { left: 64, right: 24, top: 26, bottom: 30 };
@@ -19,7 +19,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
     return (
       <div
         ref={ref}
-        className="grid place-items-center border border-dashed border-line px-6 text-center text-soft"
+        className="grid place-items-center bg-mat px-6 text-center"
         style={{ height: H }}
       >
         The profile waits for two diameters of the blank.
@@ -46,7 +46,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
   const ticks = y.ticks(5);
   const blocked = samples.filter((s) => s.bore_mm !== null && s.bore_mm < s.od_mm);
   return (
-    <div ref={ref}>
+    <div ref={ref} className="bg-mat">
       <svg
         width={width}
         height={H}
@@ -65,7 +65,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
         {hasBore && (
           <polygon
             points={`${line((s) => s.bore_mm)} ${x(last)},${floor} ${x(0)},${floor}`}
-            fill="var(--bench-deep)"
+            fill="var(--mat-deep)"
           />
         )}
         <polygon
@@ -117,7 +117,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
               x2={x(Math.min(part.binds_at_mm, last))}
               y1={PAD.top - 8}
               y2={floor}
-              stroke="var(--ruin)"
+              stroke="var(--mat-ruin)"
               strokeWidth="1.6"
             />
             <text
@@ -125,7 +125,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
               y={13}
               textAnchor="middle"
               fontSize="13"
-              fill="var(--ruin)"
+              fill="var(--mat-ruin-soft)"
             >
               held here
             </text>
@@ -139,7 +139,7 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
             textAnchor="end"
             fontSize="13"
             className="fig"
-            fill="var(--ink-soft)"
+            fill="var(--mat-ink)"
           >
             {diameter(v, rule, false)}
           </text>
@@ -152,13 +152,13 @@ export function BoreProfile({ part }: { part: PartPlaced }) {
             textAnchor={share === 0 ? "start" : share === 1 ? "end" : "middle"}
             fontSize="13"
             className="fig"
-            fill="var(--ink-soft)"
+            fill="var(--mat-ink)"
           >
             {share === 0 ? "butt face" : share === 1 ? "tip face" : length(last * share, rule)}
           </text>
         ))}
       </svg>
-      <p className="label">
+      <p className="px-4 pb-2 text-note text-mat-ink">
         Grey: the blank. Dark line: the bore as it is believed to be. Dashed: the bore wanted.
         Striped: blank still in the way. Across the bore ×
         {times < 10 ? times.toFixed(1) : Math.round(times)} against its length.

@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 
-import type { Part, PartKind, PartPlaced } from "../../api/types";
+import type { Part, PartKind, PartPlaced, ReamPlan } from "../../api/types";
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { Button, Choice, IconButton } from "../../ui/controls";
@@ -11,6 +11,8 @@ import { readMeasure } from "../../ui/reading";
 import { useDraftText } from "../../ui/useDraftText";
 import { BORED_KINDS } from "../../words/shapes";
 import type { StageProps } from "../stage";
+import { OnMat } from "../../mat/OnMat";
+import { Answer, Fig } from "../Answer";
 import { BoreProfile } from "./BoreProfile";
 import { nameOf } from "./parts";
 import { Passes } from "./Passes";
@@ -36,6 +38,10 @@ export function BoresJob({ selected, onSelect }: StageProps) {
   const ream = plan.handle.reaming.find((r) => r.part_id === chosen.id);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhatNext placed={placed} ream={ream} name={nameOf(chosen)} />
+      <OnMat>
+        <BoreProfile part={placed} />
+      </OnMat>
       <Choice
         label="Part"
         hideLabel
@@ -43,13 +49,62 @@ export function BoresJob({ selected, onSelect }: StageProps) {
         options={bored.map((p) => ({ value: p.id, label: nameOf(p) }))}
         onChange={(id) => onSelect(`handle.parts.${id}`)}
       />
-      <BoreProfile part={placed} />
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] gap-8">
         <TryIt part={chosen} placed={placed} />
         <Passes part={chosen} placed={placed} ream={ream} />
       </div>
       <Tools />
     </div>
+  );
+}
+
+/** What this part wants next. */
+function WhatNext(props: { placed: PartPlaced; ream: ReamPlan | undefined; name: string }) {
+  const { placed, ream, name } = props;
+  const { build } = useShown();
+  const a = placed.butt_face.wanted_mm;
+  const b = placed.tip_face.wanted_mm;
+  const says =
+    a !== null && b !== null
+      ? `The ${name} wants ${diameter(a, build.rule)} at its butt face and ${diameter(b, build.rule)} at its tip face.`
+      : "What it wants waits for the taper.";
+  const pass = ream?.passes[0];
+  if (placed.verdict === "unknown")
+    return (
+      <Answer tone="wait" says={says}>
+        Measure the bore of the {name}
+      </Answer>
+    );
+  if (placed.verdict === "fits" || placed.verdict === "press")
+    return (
+      <Answer says={says}>
+        The {name} {placed.verdict === "fits" ? "reaches its mark" : "can be pressed home"}
+      </Answer>
+    );
+  if (placed.verdict === "loose" || placed.verdict === "swell")
+    return (
+      <Answer tone="look" says={says}>
+        The {name} {placed.verdict === "loose" ? "is too loose" : "must pass a swell first"}
+      </Answer>
+    );
+  return (
+    <Answer
+      says={
+        <>
+          {says}
+          {placed.stops_short_mm !== null &&
+            ` As it is it stops ${length(placed.stops_short_mm, build.rule)} short.`}
+        </>
+      }
+    >
+      {pass ? (
+        <>
+          Ream <Fig>{length(pass.depth_mm, build.rule)}</Fig> deep
+        </>
+      ) : (
+        `Open the ${name} by hand`
+      )}
+    </Answer>
   );
 }
 
@@ -87,6 +142,7 @@ function TryIt({ part, placed }: { part: Part; placed: PartPlaced }) {
         bore_butt_mm: part.bore_butt_mm,
         bore_tip_mm: part.bore_tip_mm,
         mark_mm: placed.mark_mm,
+        reckoned: placed.reckoned,
         note: "",
       });
     });

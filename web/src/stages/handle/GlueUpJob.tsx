@@ -6,13 +6,43 @@ import { takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
-import { beginning, useClocks } from "../../bench/clocks";
+import { clocksOf, useClocks } from "../../bench/clocks";
 import { Button, Choice, IconButton } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { QuantityField } from "../../ui/Field";
+import { Answer, Fig } from "../Answer";
 import { hours, length } from "../../ui/measure";
 import { SQUEEZE_WORDS } from "../../words/shapes";
 import { volume } from "../../ui/units";
+
+/** What is mixed first, and how long it lives. */
+function HowManyMixes() {
+  const { build, plan } = useShown();
+  const { mixes } = plan.work.glue_up;
+  const first = mixes[0];
+  if (!first) return <Answer tone="wait">Nothing is left to glue</Answer>;
+  const refused = mixes.flatMap((m) => m.joints).find((j) => j.refused);
+  if (refused)
+    return (
+      <Answer tone="stop" says={`${refused.refused}.`}>
+        Not {refused.adhesive} on the {refused.name}
+      </Answer>
+    );
+  return (
+    <Answer
+      says={`${mixes.length === 1 ? "One mix" : `${mixes.length} mixes`} of ${first.adhesive}. It lives ${Math.round(first.pot_life_min)} min at the bench’s warmth; your hands need ${Math.round(first.hands_min)}.`}
+      tone={first.too_long ? "stop" : "plain"}
+    >
+      Mix <Fig>{volume(first.part_a_ml, build.units)}</Fig>
+      {first.part_b_ml > 0 && (
+        <>
+          {" "}
+          + <Fig>{volume(first.part_b_ml, build.units)}</Fig>
+        </>
+      )}
+    </Answer>
+  );
+}
 
 /** Mixes on their clocks, what each joint takes, and what lies within reach before mixing. */
 export function GlueUpJob() {
@@ -21,7 +51,8 @@ export function GlueUpJob() {
   const edit = useRod((s) => s.edit);
   const { glue_up } = plan.work;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <HowManyMixes />
       <div className="flex flex-wrap items-end gap-4">
         <QuantityField
           path="handle.glue_temperature_c"
@@ -148,19 +179,13 @@ function MixedNow({ mix }: { mix: GlueMix }) {
         {mine.length} {mine.length === 1 ? "clock runs" : "clocks run"}
       </span>
     );
-  const starts = plan.cards.flatMap((c) => c.mixes).find((m) => m.mix === of)?.starts ?? [];
-  if (!starts.length) return null;
+  const begins = plan.cards.flatMap((c) => c.mixes).find((m) => m.mix === of);
+  if (!begins?.starts.length) return null;
   return (
     <Button
       look="tape"
       aria-label={`It is mixed now: mix ${mix.number}`}
-      onClick={() =>
-        start(
-          id!,
-          build.name,
-          starts.map((c) => beginning(of, c.what, c.then, c.minutes)),
-        )
-      }
+      onClick={() => start(id!, build.name, clocksOf(begins))}
     >
       It is mixed now
     </Button>
@@ -212,7 +237,7 @@ function Mix({ mix }: { mix: GlueMix }) {
           return (
             <div
               key={`${w.id}${w.what}`}
-              title={`${w.name}: ${w.what} ${w.min} min`}
+              title={`${w.name}: ${w.what} ${Number(w.min.toFixed(1))} min`}
               className="absolute top-1.5 bottom-1.5 border-r border-black/30"
               style={{ left: share(before), width: share(w.min), background: SHADES[w.what] }}
             />
@@ -273,7 +298,7 @@ function Mix({ mix }: { mix: GlueMix }) {
               </td>
               <td>{j.volume_ml.toFixed(1)}</td>
               {[j.spread_min, j.seat_min, j.wipe_min, j.align_min].map((m, n) => (
-                <td key={n}>{m ? `${m} min` : "–"}</td>
+                <td key={n}>{m ? `${Number(m.toFixed(1))} min` : "–"}</td>
               ))}
             </tr>
           ))}

@@ -1,14 +1,12 @@
 import { useShown } from "../../rod/store";
-import { JobNav } from "../JobNav";
 import type { StageProps } from "../stage";
 import { ArborJob } from "./ArborJob";
 import { BalanceJob } from "./BalanceJob";
 import { BoresJob } from "./BoresJob";
 import { GlueUpJob } from "./GlueUpJob";
-import { JOBS, jobOf } from "./jobs";
+import { jobOf } from "./jobs";
 import type { Job } from "./jobs";
 import { OrderJob } from "./OrderJob";
-import { Section } from "./Section";
 import { SizesJob } from "./SizesJob";
 import { StackJob } from "./StackJob";
 import { TurningJob } from "./TurningJob";
@@ -23,17 +21,13 @@ const VIEWS: Record<Job, (props: StageProps) => React.ReactNode> = {
   turning: TurningJob,
   balance: BalanceJob,
 };
-const WITH_SECTION: Job[] = ["stack", "arbor"];
-
-/** Everything done to the handle, one bench job at a time, the sawn-open handle over it. */
+/** Everything done to the handle, one bench job at a time. */
 export function HandleStage({ selected, onSelect, job }: StageProps) {
   const { build } = useShown();
   const here = jobOf(job);
   const View = VIEWS[here];
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-      <JobNav stage="handle" jobs={JOBS} here={here} selected={selected} />
-      {WITH_SECTION.includes(here) && <Section selected={selected} onSelect={onSelect} />}
       {here !== "stack" && build.handle.parts.length === 0 ? (
         <p className="py-6 text-soft">
           The handle is empty: list its parts under <em>Stack</em>, from the butt up.

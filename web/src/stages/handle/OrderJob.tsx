@@ -1,5 +1,6 @@
 import { ArrowLeft, ArrowRight, ArrowUp, Lock, X } from "lucide-react";
 import { useState } from "react";
+import { Link } from "wouter";
 
 import type { Build, Step } from "../../api/types";
 import { stepDone } from "../../rod/moves";
@@ -10,6 +11,7 @@ import { length } from "../../ui/measure";
 import { asOptions } from "../../ui/options";
 import { useSettings } from "../../ui/settings";
 import { ASSEMBLY_WORDS } from "../../words/shapes";
+import { Answer } from "../Answer";
 import type { StageProps } from "../stage";
 
 /** Done by what is recorded elsewhere: a check by the stack, a coat by its mixing, a test by what it showed. */
@@ -25,6 +27,32 @@ function concerns(key: string, build: Build): boolean {
   return true;
 }
 
+/** The step that is next, and how many are left. */
+function WhatFirst() {
+  const { plan } = useShown();
+  const id = useRod((s) => s.id);
+  const left = plan.work.operations.filter((o) => !o.done && !o.skipped);
+  const next = left.find((o) => !o.open_before.length) ?? left[0];
+  if (plan.work.order.contradictions.length)
+    return <Answer tone="stop">No order does it all</Answer>;
+  if (!next) return <Answer>Every step is done</Answer>;
+  return (
+    <Answer
+      says={`${left.length} steps are left of ${plan.work.operations.length}.`}
+      act={
+        <Link
+          href={`/build/${id}/bench`}
+          className="torn flex min-h-10 items-center px-3 py-1.5 font-semibold"
+        >
+          To the bench
+        </Link>
+      }
+    >
+      {next.words}
+    </Answer>
+  );
+}
+
 /** What goes on before what: worked out from bores, ends and traps; ticked off as it is done. */
 export function OrderJob({ onSelect }: StageProps) {
   const { build, plan } = useShown();
@@ -33,6 +61,7 @@ export function OrderJob({ onSelect }: StageProps) {
   const set = (what: string, recipe: (b: Build) => void) => edit(what, recipe);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhatFirst />
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <Pick
           label="How it goes on"

@@ -12,7 +12,32 @@ import { Button, IconButton, Pick } from "../../ui/controls";
 import { MeasureField, WordsField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 import { PART_WORDS, SIZED_KINDS } from "../../words/shapes";
+import { Answer } from "../Answer";
 import { nameOf, newPart } from "./parts";
+
+/** The first choice that is settled, or what to bring. */
+function WhichFits() {
+  const { plan } = useShown();
+  const { sizes } = plan.handle;
+  const settled = sizes.find((s) => s.best) ?? sizes[0];
+  const best = settled?.judged.find((j) => j.part_id === settled.best);
+  if (!settled)
+    return (
+      <Answer
+        tone="wait"
+        says="Bring candidates from the shelf, or type their bores: each is tried on this blank, at its own place in the stack."
+      >
+        Which sizes are to be tried?
+      </Answer>
+    );
+  if (!best)
+    return (
+      <Answer tone="look">
+        None of {settled.judged.length} fits as {PART_WORDS[settled.kind]}
+      </Answer>
+    );
+  return <Answer says={best.reason}>Take the {best.name}</Answer>;
+}
 
 /** Candidates laid against the blank: which fits where, why, and the next best. */
 export function SizesJob() {
@@ -37,7 +62,8 @@ export function SizesJob() {
     });
   };
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhichFits />
       <div className="flex flex-wrap items-end gap-2">
         <Pick
           label="Candidates for the"
@@ -98,12 +124,6 @@ export function SizesJob() {
           <p className="label">The guides are on: everything must come over the whole butt.</p>
         )}
       </div>
-      {candidates.length === 0 && (
-        <p className="text-soft">
-          Bring candidates from the shelf, or type their bores: each is tried on this blank, at its
-          own place in the stack.
-        </p>
-      )}
       {plan.handle.sizes.map((choice) => (
         <section key={`${choice.kind}${choice.part_id ?? ""}`}>
           <h2 className="mb-1">

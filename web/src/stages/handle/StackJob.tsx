@@ -1,5 +1,6 @@
 import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { useState } from "react";
+import { Link } from "wouter";
 
 import type { Build, PartKind, PartPlaced } from "../../api/types";
 
@@ -14,6 +15,7 @@ import { MeasureField, QuantityField, WordsField } from "../../ui/Field";
 import { diameter, length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
+import { Answer } from "../Answer";
 import { ReferenceRod } from "./ReferenceRod";
 import { asOptions } from "../../ui/options";
 import { KITS, MATERIALS, PART_WORDS } from "../../words/shapes";
@@ -34,7 +36,8 @@ const GOOD: PartPlaced["verdict"][] = ["fits", "press"];
 /** The stack, typed and ordered, butt first. */
 export function StackJob({ selected, onSelect }: StageProps) {
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhatReaches onSelect={onSelect} />
       <section>
         <div className="mb-1 flex items-baseline gap-4">
           <h2>The stack, butt first</h2>
@@ -47,6 +50,70 @@ export function StackJob({ selected, onSelect }: StageProps) {
       </section>
       <ReferenceRod />
     </div>
+  );
+}
+
+/** Whether every part comes to its mark, and which to take in hand first. */
+function WhatReaches({ onSelect }: Pick<StageProps, "onSelect">) {
+  const { plan, build } = useShown();
+  const id = useRod((s) => s.id);
+  const { parts } = plan.handle;
+  const bored = parts.filter((p) => p.kind !== "reel_seat");
+  const tight = bored.filter((p) => p.verdict === "ream" || p.verdict === "high_spot");
+  const unknown = bored.filter((p) => p.verdict === "unknown");
+  const odd = bored.filter((p) => p.verdict === "swell" || p.verdict === "loose");
+  const first = tight[0] ?? odd[0] ?? unknown[0];
+  if (!parts.length)
+    return (
+      <Answer tone="wait" says="From the butt up. Start from a kit, or add part by part.">
+        The butt is bare
+      </Answer>
+    );
+  const act = first && (
+    <Link
+      href={`/build/${id}/handle/bores?at=handle.parts.${first.id}`}
+      className="torn flex min-h-10 items-center px-3 py-1.5 font-semibold"
+      onClick={() => onSelect(`handle.parts.${first.id}`)}
+    >
+      {first.verdict === "unknown" ? `Measure the ${first.name}` : `Take the ${first.name} in hand`}
+    </Link>
+  );
+  const short = first?.stops_short_mm;
+  if (tight.length)
+    return (
+      <Answer
+        act={act}
+        says={
+          short != null && short > 0
+            ? `The ${first!.name} stops ${length(short, build.rule)} short of its mark as it is.`
+            : undefined
+        }
+      >
+        {tight.length === 1 ? `Ream the ${tight[0]!.name}` : `${tight.length} parts to ream`}
+      </Answer>
+    );
+  if (odd.length)
+    return (
+      <Answer tone="look" act={act}>
+        The {odd[0]!.name} {odd[0]!.verdict === "loose" ? "is too loose" : "must pass a swell"}
+      </Answer>
+    );
+  if (unknown.length)
+    return (
+      <Answer tone="wait" act={act} says="Or say what it is bored to, and it is judged.">
+        {unknown.length === 1 ? "One bore" : `${unknown.length} bores`} not measured
+      </Answer>
+    );
+  return (
+    <Answer
+      says={
+        plan.handle.reach_mm !== null
+          ? `The reel foot sits ${length(plan.handle.reach_mm, build.rule)} from the butt; the handle ends at ${length(plan.handle.front_mm, build.rule)}.`
+          : undefined
+      }
+    >
+      Every part reaches its mark
+    </Answer>
   );
 }
 

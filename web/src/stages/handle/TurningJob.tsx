@@ -9,6 +9,7 @@ import { useWidth } from "../../mat/scale";
 import { Button, IconButton } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { MeasureField } from "../../ui/Field";
+import { Answer, Fig } from "../Answer";
 import { diameter, length } from "../../ui/measure";
 import { FRESH_ROWS } from "../../words/shapes";
 
@@ -20,7 +21,8 @@ export function TurningJob() {
   const id = useRod((s) => s.id);
   const { turning } = plan.handle;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhatIsCut />
       <Stock />
       {turning.cards.length === 0 ? (
         <p className="text-soft">
@@ -47,6 +49,33 @@ export function TurningJob() {
         </>
       )}
     </div>
+  );
+}
+
+/** What comes out of the sticks, or what is missing. */
+function WhatIsCut() {
+  const { build, plan } = useShown();
+  const { cards, cut_list } = plan.handle.turning;
+  const first = cut_list.sticks[0]?.pieces[0];
+  if (!cards.length)
+    return (
+      <Answer tone="wait" says="Open a part under Stack and say that it is turned here.">
+        Nothing is turned here
+      </Answer>
+    );
+  if (cut_list.uncut.length && build.handle.stock.sticks.length)
+    return (
+      <Answer tone="look" says={cut_list.uncut.map((p) => p.name).join(", ")}>
+        <Fig>{length(cut_list.short_mm, build.rule)}</Fig> of stock is missing
+      </Answer>
+    );
+  if (!first) return <Answer tone="wait">Which sticks are there to cut?</Answer>;
+  return (
+    <Answer
+      says={`For the ${first.name}, kerf and facing counted; ${cards.length} parts are turned.`}
+    >
+      Saw <Fig>{length(first.sawn_mm, build.rule)}</Fig> first
+    </Answer>
   );
 }
 

@@ -4,7 +4,9 @@ import { guidesBelow } from "../../mat/scale";
 import { Choice } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { NumberField, WordsField } from "../../ui/Field";
-import { EndOn } from "./EndOn";
+import { OnMat } from "../../mat/OnMat";
+import { Answer, Fig } from "../Answer";
+import { SchoolsOnMat } from "./SchoolsOnMat";
 
 type Outcome = Plan["spine"]["schools"][number];
 
@@ -14,9 +16,32 @@ export function DecideJob() {
   const edit = useRod((s) => s.edit);
   const { spine } = build;
   const shown = plan.spine.zones.find((z) => z.zone === plan.spine.decided_by);
+  const taken = plan.spine.schools.find((s) => s.taken);
   return (
-    <div className="grid gap-5">
-      <div className="grid grid-cols-[minmax(0,1fr)_15rem] gap-8">
+    <div className="grid gap-4">
+      {taken ? (
+        <Answer says={taken.costs}>
+          Guides at <Fig>{Math.round(taken.guides_deg)}°</Fig>:{" "}
+          {taken.holds === null
+            ? taken.words
+            : taken.holds
+              ? "let go, it stays"
+              : `let go, it rolls ${Math.abs(Math.round(taken.rolls_deg ?? 0))}°`}
+        </Answer>
+      ) : (
+        <Answer
+          tone="wait"
+          says="Roll it, or measure its drops, and the schools stand side by side here."
+        >
+          The decision waits for a line
+        </Answer>
+      )}
+      {plan.spine.schools.length > 0 && (
+        <OnMat>
+          <SchoolsOnMat schools={plan.spine.schools} />
+        </OnMat>
+      )}
+      <div>
         <section className="grid content-start gap-3">
           <Choice
             label="School"
@@ -114,7 +139,6 @@ export function DecideJob() {
             keep={(v) => (b) => void (b.spine.reason = v)}
           />
         </section>
-        <EndOn />
       </div>
       <SideBySide schools={plan.spine.schools} />
     </div>

@@ -26,125 +26,154 @@ export function Dial(props: {
   zone: Trial["zone"];
   section?: number;
   reading: ZoneReading | undefined;
-  guidesDeg: number | null;
   zero?: Build["spine"]["zero"];
+  /** How far the blank is rolled: the dial turns with it. */
+  turn?: number;
+  /** Where somebody points, before any line is shown. */
+  pointed?: number | null;
   onAdd: (angle: number) => void;
   onMove: (index: number, angle: number) => void;
 }) {
-  const { trials, zone, section = 0, reading, onAdd, onMove } = props;
+  const { trials, zone, section = 0, reading, turn = 0, pointed, onAdd, onMove } = props;
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef(false);
-  const angleAt = (clientX: number, clientY: number) => {
+  const from = (clientX: number, clientY: number) => {
     const box = svg.current!.getBoundingClientRect();
     const scale = (2 * C) / box.width;
-    const dx = (clientX - box.left) * scale - C;
-    const dy = (clientY - box.top) * scale - C;
-    return (Math.round((Math.atan2(dx, -dy) * 180) / Math.PI) + 360) % 360;
+    return [(clientX - box.left) * scale - C, (clientY - box.top) * scale - C] as const;
+  };
+  const angleAt = (clientX: number, clientY: number) => {
+    const [dx, dy] = from(clientX, clientY);
+    return (Math.round((Math.atan2(dx, -dy) * 180) / Math.PI - turn) + 720) % 360;
+  };
+  const onRing = (clientX: number, clientY: number) => {
+    const r = Math.hypot(...from(clientX, clientY));
+    return r > 80 && r <= R + 30;
   };
   return (
     <svg
       ref={svg}
       viewBox={`0 0 ${2 * C} ${2 * C}`}
-      className="block w-full max-w-[19.5rem] mx-auto cursor-crosshair touch-none select-none"
+      className="mx-auto block w-full max-w-[18.6rem] cursor-crosshair touch-none select-none"
       role="group"
       aria-label="Dial of rests, seen from the butt. Type an angle below to add one by keyboard."
       onClick={(e) => {
         if (dragged.current) dragged.current = false;
-        else onAdd(angleAt(e.clientX, e.clientY));
+        else if (onRing(e.clientX, e.clientY)) onAdd(angleAt(e.clientX, e.clientY));
       }}
     >
-      <circle cx={C} cy={C} r={R + 28} fill="var(--mat)" />
-      {Array.from({ length: 72 }, (_, i) => {
-        const [x1, y1] = point(i * 5, R + 26);
-        const [x2, y2] = point(i * 5, R + (i % 6 === 0 ? 15 : i % 2 === 0 ? 20 : 23));
-        return (
-          <line
-            key={i}
-            {...{ x1, y1, x2, y2 }}
-            stroke="var(--mat-ink)"
-            strokeWidth={i % 6 === 0 ? 1.6 : 0.7}
-            strokeOpacity=".8"
-          />
-        );
-      })}
-      {[0, 90, 180, 270].map((d) => {
-        const [x, y] = point(d, R + 3);
-        return (
-          <text
-            key={d}
-            x={x}
-            y={y + 5}
-            textAnchor="middle"
-            fontSize="15"
-            className="fig"
-            fill="var(--mat-ink)"
-          >
-            {d}
-          </text>
-        );
-      })}
-      <circle
-        cx={C}
-        cy={C}
-        r="66"
-        fill="var(--blank-bore)"
-        stroke="var(--blank-rim)"
-        strokeWidth="13"
-      />
-      <circle cx={C} cy={C} r="72" fill="none" stroke="var(--blank-edge)" strokeWidth="1" />
-      <path d={`M${C - 7},${C - 86} h14 l-7,13 Z`} fill="var(--tape)" />
-      <text x={C} y={C + 4} textAnchor="middle" fontSize="12" fill="var(--mat-ink)">
-        {props.zero ?? "witness"}
-      </text>
-      {reading?.lines.map((line, i) => {
-        const [x, y] = point(line.angle_deg, R + 26);
-        const [ix, iy] = point(line.angle_deg, 58);
-        const wide = Math.min(line.half_width_deg, 170);
-        const colour = i === 0 ? "var(--pencil)" : "var(--mat-accent)";
-        const [tx, ty] = point(line.angle_deg, 43);
-        return (
-          <g key={line.angle_deg}>
-            <path
-              d={arc(line.angle_deg - wide, line.angle_deg + wide, 92)}
-              stroke={colour}
-              strokeWidth="8"
-              strokeOpacity=".45"
-              fill="none"
-            />
+      <g transform={`rotate(${turn} ${C} ${C})`}>
+        <circle cx={C} cy={C} r={R + 28} fill="var(--mat)" />
+        {Array.from({ length: 72 }, (_, i) => {
+          const [x1, y1] = point(i * 5, R + 26);
+          const [x2, y2] = point(i * 5, R + (i % 6 === 0 ? 15 : i % 2 === 0 ? 20 : 23));
+          return (
             <line
-              x1={ix}
-              y1={iy}
-              x2={x}
-              y2={y}
-              stroke={colour}
-              strokeWidth={i === 0 ? 3 : 2}
-              strokeDasharray={i === 0 ? undefined : "6 4"}
+              key={i}
+              {...{ x1, y1, x2, y2 }}
+              stroke="var(--mat-ink)"
+              strokeWidth={i % 6 === 0 ? 1.6 : 0.7}
+              strokeOpacity=".8"
             />
-            <text x={tx} y={ty + 5} textAnchor="middle" fontSize="15" className="fig" fill={colour}>
-              {Math.round(line.angle_deg)}°
+          );
+        })}
+        {[0, 90, 180, 270].map((d) => {
+          const [x, y] = point(d, R + 3);
+          return (
+            <text
+              key={d}
+              x={x}
+              y={y + 5}
+              textAnchor="middle"
+              fontSize="15"
+              className="fig"
+              fill="var(--mat-ink)"
+            >
+              {d}
             </text>
-          </g>
-        );
-      })}
-      {trials.map((t, i) => {
-        const near = trials
-          .slice(0, i)
-          .filter((o) => Math.abs(((o.angle_deg - t.angle_deg + 540) % 360) - 180) < 4).length;
-        return (
-          <Rest
-            key={i}
-            trial={t}
-            faint={t.zone !== zone || t.section !== section}
-            r={R - 14 - near * 11}
-            angleAt={angleAt}
-            onMove={(angle, byDrag) => {
-              dragged.current = byDrag;
-              onMove(i, angle);
-            }}
-            index={i}
+          );
+        })}
+        <circle
+          cx={C}
+          cy={C}
+          r="66"
+          fill="var(--blank-bore)"
+          stroke="var(--blank-rim)"
+          strokeWidth="13"
+        />
+        <circle cx={C} cy={C} r="72" fill="none" stroke="var(--blank-edge)" strokeWidth="1" />
+        <path d={`M${C - 7},${C - 86} h14 l-7,13 Z`} fill="var(--tape)" />
+        <text x={C} y={C + 4} textAnchor="middle" fontSize="12" fill="var(--mat-ink)">
+          {props.zero ?? "witness"}
+        </text>
+        {pointed != null && (
+          <line
+            x1={point(pointed, 60)[0]}
+            y1={point(pointed, 60)[1]}
+            x2={point(pointed, R + 26)[0]}
+            y2={point(pointed, R + 26)[1]}
+            stroke="var(--tape)"
+            strokeWidth="4"
+            strokeDasharray="9 5"
           />
-        );
-      })}
+        )}
+        {reading?.lines.map((line, i) => {
+          const [x, y] = point(line.angle_deg, R + 26);
+          const [ix, iy] = point(line.angle_deg, 58);
+          const wide = Math.min(line.half_width_deg, 170);
+          const colour = i === 0 ? "var(--pencil)" : "var(--mat-accent)";
+          const [tx, ty] = point(line.angle_deg, 43);
+          return (
+            <g key={line.angle_deg}>
+              <path
+                d={arc(line.angle_deg - wide, line.angle_deg + wide, 92)}
+                stroke={colour}
+                strokeWidth="8"
+                strokeOpacity=".45"
+                fill="none"
+              />
+              <line
+                x1={ix}
+                y1={iy}
+                x2={x}
+                y2={y}
+                stroke={colour}
+                strokeWidth={i === 0 ? 3 : 2}
+                strokeDasharray={i === 0 ? undefined : "6 4"}
+              />
+              <text
+                x={tx}
+                y={ty + 5}
+                textAnchor="middle"
+                fontSize="15"
+                className="fig"
+                fill={colour}
+              >
+                {Math.round(line.angle_deg)}°
+              </text>
+            </g>
+          );
+        })}
+        {trials.map((t, i) => {
+          const near = trials
+            .slice(0, i)
+            .filter((o) => Math.abs(((o.angle_deg - t.angle_deg + 540) % 360) - 180) < 4).length;
+          return (
+            <Rest
+              key={i}
+              trial={t}
+              faint={t.zone !== zone || t.section !== section}
+              r={R - 14 - near * 11}
+              angleAt={angleAt}
+              onMove={(angle, byDrag) => {
+                dragged.current = byDrag;
+                onMove(i, angle);
+              }}
+              index={i}
+            />
+          );
+        })}
+      </g>
     </svg>
   );
 }

@@ -6,6 +6,7 @@ import { Button, IconButton } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { MeasureField, QuantityField } from "../../ui/Field";
 import { length } from "../../ui/measure";
+import { Answer, Fig } from "../Answer";
 import { DropsPlot } from "./DropsPlot";
 import { InstrumentBar } from "./InstrumentBar";
 
@@ -23,7 +24,8 @@ export function DropsJob() {
       }
     });
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhatTheDropsSay />
       <div className="flex flex-wrap items-end gap-3">
         <QuantityField
           path="spine.weight_g"
@@ -115,6 +117,46 @@ export function DropsJob() {
         </section>
       </div>
     </div>
+  );
+}
+
+/** Whether it is bow, spine, both, or nothing that could be seen. */
+function WhatTheDropsSay() {
+  const read = useShown().plan.spine.drops;
+  const axis = <Fig>{Math.round(read.stiff_deg ?? 0)}°</Fig>;
+  if (read.verdict === "too_few")
+    return (
+      <Answer
+        tone="wait"
+        says="The same weight at six angles or more, all round: then the drops tell a bow from a spine."
+      >
+        {read.angles ? `${Math.max(6 - read.angles, 1)} angles more` : "Measure the drop all round"}
+      </Answer>
+    );
+  if (read.verdict === "neither")
+    return (
+      <Answer
+        says={`A difference of ${(read.detectable_percent ?? 0).toFixed(1)} % between stiff and soft would have shown.`}
+      >
+        Neither bow nor spine shows
+      </Answer>
+    );
+  const percent = `${(read.percent ?? 0).toFixed(1)} % between its stiff and its soft side, ±${(read.percent_95 ?? 0).toFixed(1)}, nineteen times in twenty.`;
+  if (read.verdict === "bow")
+    return (
+      <Answer says="It hangs otherwise once a turn only: it is bent, not stiffer on one side.">
+        Bowed toward <Fig>{Math.round(read.bow_deg ?? 0)}°</Fig>, no spine shows
+      </Answer>
+    );
+  return (
+    <Answer says={percent}>
+      Stiffest at {axis}
+      {read.verdict === "both" && (
+        <>
+          , bowed toward <Fig>{Math.round(read.bow_deg ?? 0)}°</Fig>
+        </>
+      )}
+    </Answer>
   );
 }
 

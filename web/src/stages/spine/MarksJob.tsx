@@ -5,6 +5,7 @@ import { useRod, useShown } from "../../rod/store";
 import { Term } from "../../words/Term";
 import { NumberField } from "../../ui/Field";
 import { arc, diameter, length } from "../../ui/measure";
+import { Answer, Fig } from "../Answer";
 import { ClockPlaces } from "./ClockPlaces";
 
 /** Where the pencil goes, place by place, as arcs round the blank. */
@@ -15,13 +16,29 @@ export function MarksJob() {
   if (!marks.length)
     return (
       <div className="grid gap-4">
-        <p className="text-soft">The marks wait for a line: decide first.</p>
+        <Answer tone="wait" says="Roll it or measure its drops, then decide.">
+          The marks wait for a line
+        </Answer>
         <ClockPlaces />
       </div>
     );
+  const first = marks[0]!;
   const labelled = build.spine.label_deg !== null && build.spine.zero !== "label";
   return (
     <div className="grid gap-4">
+      <Answer
+        says={`Seen from the butt, clockwise from ${plan.spine.zero}; as an arc round the blank at every place below.`}
+        act={
+          <Link
+            href={`/build/${id}/sheet?show=protractor`}
+            className="torn flex min-h-10 items-center gap-1.5 px-3 py-1.5 font-semibold"
+          >
+            <FileText size={15} aria-hidden /> Wrap-round strips 1:1
+          </Link>
+        }
+      >
+        Mark the {first.what} at <Fig>{Math.round(first.angle_deg)}°</Fig>
+      </Answer>
       <div className="flex flex-wrap items-end gap-4">
         <NumberField
           path="spine.label_deg"
@@ -40,12 +57,6 @@ export function MarksJob() {
             ? "Tape lost? Lay the strip with its start on the label’s middle instead, and use the arcs from the label."
             : "Note where the label lies, and the marks survive a lost tape."}
         </p>
-        <Link
-          href={`/build/${id}/sheet?show=protractor`}
-          className="torn mb-5 flex items-center gap-1.5 px-3 py-1.5 font-semibold"
-        >
-          <FileText size={15} aria-hidden /> Wrap-round strips 1:1
-        </Link>
       </div>
       <div className="overflow-x-auto">
         <table className="w-full">

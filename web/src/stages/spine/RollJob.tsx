@@ -8,7 +8,10 @@ import { Button, Choice, IconButton, Pick } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { readClock } from "../../ui/reading";
 import { useDraftText } from "../../ui/useDraftText";
+import { OnMat } from "../../mat/OnMat";
+import { Answer, Fig } from "../Answer";
 import { Dial } from "./Dial";
+import { Rolling } from "./Rolling";
 
 type Trial = Build["spine"]["trials"][number];
 type Zone = Trial["zone"];
@@ -33,6 +36,7 @@ export function RollJob() {
   const [snap, setSnap] = useState<Snap>(2);
   const [section, setSection] = useState(0);
   const [by, setBy] = useState("");
+  const [turn, setTurn] = useState(0);
   const { spine } = build;
   const sections = build.blank.joints.length + 1;
   const add = (angle: number) =>
@@ -51,84 +55,139 @@ export function RollJob() {
     ? plan.spine.sections.filter((z) => z.section === section)
     : plan.spine.zones;
   const shown = readings.find((z) => z.zone === zone);
+  const lines = (shown?.lines ?? []).map((l, n) => ({
+    angle_deg: l.angle_deg,
+    colour: n ? "var(--mat-accent)" : "var(--pencil)",
+    words: n ? "a second line" : "the line it rests on",
+  }));
   return (
-    <div className="grid grid-cols-[22rem_minmax(0,1fr)] gap-8">
-      <section>
-        <h2>Where it comes to rest</h2>
-        <p className="label mb-1">
-          Seen from the butt, clockwise from {section ? "its witness mark" : plan.spine.zero}. Load
-          the blank, roll it, click where your tape stops.
-        </p>
-        <Dial
-          trials={spine.trials}
-          zone={zone}
-          section={section}
-          reading={shown}
-          zero={section ? "witness" : spine.zero}
-          guidesDeg={section ? null : plan.spine.guides_deg}
-          onAdd={add}
-          onMove={(i, angle) =>
-            edit("move a rest", (b) => {
-              rowOf(b.spine.trials, spine.trials[i]?.id).angle_deg = angle;
-            })
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+      <WhatTheRestsSay reading={shown} />
+      <OnMat>
+        <Rolling
+          turn={turn}
+          onTurn={setTurn}
+          lines={lines}
+          dial={
+            <Dial
+              trials={spine.trials}
+              zone={zone}
+              section={section}
+              reading={shown}
+              turn={turn}
+              zero={section ? "witness" : spine.zero}
+              onAdd={add}
+              onMove={(i, angle) =>
+                edit("move a rest", (b) => {
+                  rowOf(b.spine.trials, spine.trials[i]?.id).angle_deg = angle;
+                })
+              }
+            />
           }
         />
-        <NewRest onAdd={add} />
-      </section>
-      <section className="grid content-start gap-4">
-        <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
-          {sections > 1 && (
-            <Pick
-              label="Section"
-              className="w-40"
-              value={`${section}`}
-              options={[
-                { value: "0", label: "put together" },
-                ...Array.from({ length: sections }, (_, n) => ({
-                  value: `${n + 1}`,
-                  label:
-                    n === 0 ? "1, the butt" : n === sections - 1 ? `${n + 1}, the tip` : `${n + 1}`,
-                })),
-              ]}
-              onChange={(v) => setSection(Number(v))}
+      </OnMat>
+      <div className="grid grid-cols-[17rem_minmax(0,1fr)] gap-8 max-[760px]:grid-cols-1">
+        <section>
+          <p className="label">
+            Seen from the butt, clockwise from {section ? "its witness mark" : plan.spine.zero}.
+            Load the blank, roll it, tap the ring of the dial where your tape stops.
+          </p>
+          <NewRest onAdd={add} />
+        </section>
+        <section className="grid content-start gap-4">
+          <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
+            {sections > 1 && (
+              <Pick
+                label="Section"
+                className="w-40"
+                value={`${section}`}
+                options={[
+                  { value: "0", label: "put together" },
+                  ...Array.from({ length: sections }, (_, n) => ({
+                    value: `${n + 1}`,
+                    label:
+                      n === 0
+                        ? "1, the butt"
+                        : n === sections - 1
+                          ? `${n + 1}, the tip`
+                          : `${n + 1}`,
+                  })),
+                ]}
+                onChange={(v) => setSection(Number(v))}
+              />
+            )}
+            <Choice label="Tested" value={zone} options={[...ZONES]} onChange={setZone} />
+            <Choice
+              label="It snapped"
+              value={`${snap}`}
+              options={[...SNAPS]}
+              onChange={(v) => setSnap(Number(v) as Snap)}
             />
-          )}
-          <Choice label="Tested" value={zone} options={[...ZONES]} onChange={setZone} />
-          <Choice
-            label="It snapped"
-            value={`${snap}`}
-            options={[...SNAPS]}
-            onChange={(v) => setSnap(Number(v) as Snap)}
-          />
-          <div>
-            <label className="label block" htmlFor="rolled-by">
-              Rolled by
-            </label>
-            <input
-              id="rolled-by"
-              className="field w-32"
-              value={by}
-              maxLength={120}
-              placeholder="you"
-              onChange={(e) => setBy(e.target.value)}
-            />
+            <div>
+              <label className="label block" htmlFor="rolled-by">
+                Rolled by
+              </label>
+              <input
+                id="rolled-by"
+                className="field w-32"
+                value={by}
+                maxLength={120}
+                placeholder="you"
+                onChange={(e) => setBy(e.target.value)}
+              />
+            </div>
           </div>
-        </div>
-        <Readings readings={readings} />
-        <Choice
-          label="Enough to mark when"
-          value={build.spine.strict ? "strict" : "alike"}
-          options={[
-            { value: "alike", label: "three rests are alike" },
-            { value: "strict", label: "it is known to ±5°" },
-          ]}
-          onChange={(v) =>
-            edit("when a line is known", (b) => void (b.spine.strict = v === "strict"))
-          }
-        />
-        <Rests />
-      </section>
+          <Readings readings={readings} />
+          <Choice
+            label="Enough to mark when"
+            value={build.spine.strict ? "strict" : "alike"}
+            options={[
+              { value: "alike", label: "three rests are alike" },
+              { value: "strict", label: "it is known to ±5°" },
+            ]}
+            onChange={(v) =>
+              edit("when a line is known", (b) => void (b.spine.strict = v === "strict"))
+            }
+          />
+          <Rests />
+        </section>
+      </div>
     </div>
+  );
+}
+
+/** Where the line is, or what it still takes. */
+function WhatTheRestsSay({ reading }: { reading: ZoneReading | undefined }) {
+  const line = reading?.lines[0];
+  if (!reading || !line)
+    return (
+      <Answer tone="wait" says="Three rests alike, from all round, are enough to mark a line.">
+        Load it, roll it, mark where it rests
+      </Answer>
+    );
+  const wide = line.half_width_deg;
+  const says =
+    wide >= 90
+      ? `From ${line.trials} rests; how near the truth that is cannot be said yet.`
+      : `From ${line.trials} rests, nineteen times in twenty within ${wide.toFixed(0)}° of it.`;
+  if (reading.sure)
+    return (
+      <Answer says={says}>
+        It rests at <Fig>{Math.round(line.angle_deg)}°</Fig>
+        {wide < 90 && (
+          <>
+            {" "}
+            <Fig>±{wide.toFixed(0)}°</Fig>
+          </>
+        )}
+      </Answer>
+    );
+  return (
+    <Answer tone="look" says={`${says} Now about ${Math.round(line.angle_deg)}°.`}>
+      {reading.more_trials
+        ? `Roll it ${reading.more_trials} times more`
+        : "It rests anywhere: no line"}
+    </Answer>
   );
 }
 

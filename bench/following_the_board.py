@@ -1,0 +1,133 @@
+"""A simulated bench that tries to follow the board: hands slower or faster than planned, evenings that fall out.
+
+    python -m bench.following_the_board [shops]
+
+Each builder has a hidden pace and every sitting its own luck; one evening in twelve nobody comes. Sittings are begun in the
+board's order while it is open, none twice, and what was not done is replanned the next day from what really happened,
+by the list rule. Printed: how many promised rods were ready by their day, and how many coats missed their window.
+"""
+
+import random
+import sys
+from datetime import UTC, datetime, timedelta
+from itertools import groupby
+
+from wise_spool.core.document.log import fold
+from wise_spool.core.ground.operations import Operation
+from wise_spool.core.plan import plan
+from wise_spool.core.rod import Rod
+from wise_spool.core.schedule.laying import begins, problem_of
+from wise_spool.core.schedule.problem import Problem, Schedule
+from wise_spool.core.schedule.sittings import OpenRod
+from wise_spool.core.schedule.solving import quick
+from wise_spool.demo.board import demo_board
+from wise_spool.demo.shop import demo_records
+
+MOST_DAYS = 60
+
+
+class Bench:
+    """The true state of one shop."""
+
+    def __init__(self, seed: int, now: datetime) -> None:
+        self.rng, self.now = random.Random(seed), now
+        self.pace = 2.0 ** self.rng.gauss(0, 0.25)
+        self.operations: dict[str, list[Operation]] = {}
+        self.names: dict[str, str] = {}
+        self.done: dict[str, dict[str, datetime]] = {}
+        for n, r in enumerate(demo_records(now)):
+            rod = Rod(r.design, r.piece, fold(r.log))
+            finished = set(rod.record.done)
+            mine = [o.model_copy(update={"done": True}) if o.stage in finished else o for o in plan(rod).work.operations]  # fmt: skip
+            self.operations[f"r{n}"], self.names[f"r{n}"] = mine, r.design.name
+            self.done[f"r{n}"] = {o.id: o.done_at for o in mine if o.done_at is not None}
+        self.board = demo_board(now.date(), "UTC", {n: r for r, n in self.names.items()})
+        self.missed = self.coats = 0
+
+    def rods(self) -> list[OpenRod]:
+        """The rods as a record has them."""
+        return [OpenRod(r, self.names[r], tuple(self.operations[r]), self.done[r]) for r in self.operations]  # fmt: skip
+
+    def do(self, problem: Problem, sitting: str, at: datetime) -> None:
+        """A sitting was done; its operations were begun ``at``."""
+        s = problem.by_id[sitting]
+        if s.kind == "coat":
+            self.coats += 1
+            closes = s.latest
+            if closes is not None and at > problem.at(closes):
+                self.missed += 1
+        if any(o.id.startswith(f"{s.id}/") for o in problem.sittings):
+            return  # only the last part of a parted sitting makes it done
+        if s.id.count("/") > 1 and any(o.id.rsplit("/", 1)[0] == s.id.rsplit("/", 1)[0] and o.id > s.id for o in problem.sittings):  # fmt: skip
+            return
+        for n, o in enumerate(self.operations[s.rod]):
+            if o.id in s.operations:
+                self.operations[s.rod][n] = o.model_copy(update={"done": True})
+                self.done[s.rod][o.id] = at
+
+    def session(
+        self, problem: Problem, schedule: Schedule, sittings: list[str], until: datetime
+    ) -> None:
+        """One session: in order, each begun only while the bench is open and what comes first is done."""
+        clock = problem.at(schedule[sittings[0]].start)
+        for i in sittings:
+            s = problem.by_id[i]
+            clock = max(clock, problem.at(schedule[i].start))
+            if clock >= until:
+                break
+            open_ = {o.id for o in self.operations[s.rod] if not o.done}
+            before = {b.id for o in self.operations[s.rod] if o.id in s.operations for b in o.after}
+            if before & open_ - set(s.operations):
+                continue
+            took = schedule[i].ticks * problem.tick_min * self.pace * 2.0 ** self.rng.gauss(0, 0.35)
+            self.do(problem, i, clock)
+            clock += timedelta(minutes=took)
+
+
+def follow(seed: int) -> tuple[int, int, int, int]:
+    """Promised rods, those ready by their day, coats laid, and coats that missed their window."""
+    bench = Bench(seed, datetime(2026, 3, 2, 12, 0, tzinfo=UTC))
+    ready: dict[str, datetime] = {}
+    now = bench.now
+    due = {d.rod: problem_of(bench.board, bench.rods(), begins(now)).at(d.at) for d in problem_of(bench.board, bench.rods(), begins(now)).dues if d.at is not None}  # fmt: skip
+    for _ in range(MOST_DAYS):
+        problem = problem_of(bench.board, bench.rods(), begins(now))
+        found = quick(problem)
+        if found.schedule is None:  # a window was missed: it is scuffed, and the board goes on
+            late = {s.rod for s in problem.sittings if s.latest is not None}
+            said = tuple(p.model_copy(update={"scuffs": p.scuffs or p.rod in late}) for p in bench.board.promises)  # fmt: skip
+            bench.missed += len(late)
+            bench.board = bench.board.model_copy(update={"promises": said})
+            problem = problem_of(bench.board, bench.rods(), begins(now))
+            found = quick(problem)
+        if found.schedule is None or not problem.sittings:
+            break
+        schedule = found.schedule
+        day = min(problem.at(p.start).date() for p in schedule.values())
+        todays = sorted((i for i, p in schedule.items() if problem.at(p.start).date() == day), key=lambda i: (schedule[i].person, schedule[i].start))  # fmt: skip
+        for person, mine in groupby(todays, key=lambda i: schedule[i].person):
+            if bench.rng.random() < 1 / 12:
+                continue
+            ids = list(mine)
+            until = max(problem.at(w.b) for w in problem.windows if w.person == person and problem.at(w.a).date() == day)  # fmt: skip
+            bench.session(problem, schedule, ids, until)
+        now = datetime.combine(day + timedelta(days=1), datetime.min.time(), UTC)
+        for rod, operations in bench.operations.items():
+            if rod not in ready and all(o.done or o.skipped for o in operations):
+                ready[rod] = now
+    kept = sum(ready.get(r, datetime.max.replace(tzinfo=UTC)) <= at for r, at in due.items())
+    return len(due), kept, bench.coats, bench.missed
+
+
+def main(shops: int) -> None:
+    """Print what became of so many shops."""
+    all_ = [follow(seed) for seed in range(shops)]
+    due, kept, coats, missed = (sum(x) for x in zip(*all_, strict=True))
+    print(
+        f"{shops} shops: {kept} of {due} promised rods ready by their day ({100 * kept / due:.0f} %)"
+    )
+    print(f"{coats} coats laid, {missed} windows missed ({100 * missed / max(coats, 1):.1f} %)")
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]) if len(sys.argv) > 1 else 40)

@@ -1,0 +1,145 @@
+"""Sittings out of a rod's operations, and the problem of a whole shop laid out on its hours."""
+
+import unittest
+from datetime import UTC, date, datetime, time, timedelta
+
+from pydantic import ValidationError
+
+from wise_spool.core.document.log import fold
+from wise_spool.core.plan import plan
+from wise_spool.core.rod import Rod
+from wise_spool.core.schedule.board import (
+    Hours,
+    OnOrder,
+    Person,
+    Pin,
+    Promise,
+    ShopBoard,
+    ShopDryer,
+    usual_board,
+)
+from wise_spool.core.schedule.conflict import Conflict, conflict_of
+from wise_spool.core.schedule.dryers import turns
+from wise_spool.core.schedule.laying import begins, problem_of
+from wise_spool.core.schedule.relief import clashes
+from wise_spool.core.schedule.sittings import OpenRod, key
+from wise_spool.core.schedule.solving import quick
+from wise_spool.demo.board import char_run, demo_board
+from wise_spool.demo.shop import demo_records
+
+NOW = datetime(2026, 3, 2, 12, 2, tzinfo=UTC)
+
+
+def open_rods():
+    out = []
+    for n, r in enumerate(demo_records(NOW)):
+        operations = plan(Rod(r.design, r.piece, fold(r.log))).work.operations
+        done = {o.id: o.done_at for o in operations if o.done_at}
+        out.append(OpenRod(f"r{n}", r.design.name, operations, done))
+    return out
+
+
+RODS = open_rods()
+BOARD = demo_board(NOW.date(), "UTC", {r.name: r.id for r in RODS})
+
+
+def laid(board=BOARD, rods=RODS, **more):
+    return problem_of(board, rods, begins(NOW), **more)
+
+
+class FromOperations(unittest.TestCase):
+    def setUp(self):
+        self.problem = laid()
+        self.sits = self.problem.by_id
+
+    def test_parts_of_one_mix_are_one_sitting_and_long_wraps_are_parted(self):
+        deep = [s for s in self.problem.sittings if s.rod == "r5"]
+        together = next(s for s in deep if len(s.operations) > 2)
+        self.assertTrue(together.words.startswith("Glue up metal seat"), together.words)
+        wraps = [s for s in deep if s.kind == "guides"]
+        self.assertGreater(len(wraps), 1)
+        self.assertEqual(
+            [s.words[-6:] for s in wraps[:2]], [f"1 of {len(wraps)}", f"2 of {len(wraps)}"]
+        )
+        self.assertTrue(all(s.ticks <= 18 for s in wraps))
+        coat = self.sits[key("r5", "line_up")]
+        self.assertIn(wraps[-1].id, [x.first for x in coat.after])
+
+    def test_a_coat_waits_for_the_last_by_a_dose_and_must_follow_within_another(self):
+        lag = next(x for x in self.sits["r5/coat:2"].after if x.first == "r5/coat:1")
+        self.assertTrue(lag.from_start)
+        self.assertLess(lag.least.minutes, lag.most.minutes)
+        self.assertIsNotNone(self.sits["r5/coat:1"].turns)
+
+    def test_a_coat_that_is_laid_holds_its_dryer_and_closes_a_window_on_the_next(self):
+        self.assertEqual({b.why for b in self.problem.busy}, {"Beacon, rod 1 of 2 turns", "Beacon, rod 2 of 2 turns"})  # fmt: skip
+        second = self.sits["r2/coat:2"]
+        self.assertTrue(0 < second.earliest < second.latest)
+
+    def test_a_part_on_order_holds_up_its_stage_until_the_day_after(self):
+        late = OnOrder(rod="r1", what="The trigger seat", before="handle", arrives_on=NOW.date() + timedelta(days=3))  # fmt: skip
+        board = BOARD.model_copy(update={"on_order": (late,)})
+        mine = [s for s in laid(board).sittings if s.rod == "r1" and s.kind == "ream"]
+        self.assertTrue(all(laid(board).at(s.earliest).date() == NOW.date() + timedelta(days=4) for s in mine))  # fmt: skip
+        self.assertIn("on order", mine[0].earliest_why)
+
+    def test_what_runs_now_goes_on_by_the_same_hands_and_a_pin_holds(self):
+        first = "r1/spine"
+        until = NOW + timedelta(minutes=21)
+        s = laid(running={first: ("runa", until)}).by_id[first]
+        self.assertEqual((s.pinned, s.pinned_to, s.ticks), (0, "runa", 4))
+        pin = Pin(job="r1/marks", start=begins(NOW) + timedelta(hours=30), person="runa")
+        s = laid(BOARD.model_copy(update={"pins": (pin,)})).by_id["r1/marks"]
+        self.assertEqual((s.pinned, s.pinned_to), (360, "runa"))
+
+    def test_the_demo_comes_through_before_the_char_run(self):
+        found = quick(self.problem)
+        self.assertEqual((found.cost.slipped_days, found.cost.trip_days), (0, 0))
+        self.assertEqual(char_run(date(2026, 3, 2)), date(2026, 4, 4))
+        dealt = turns(self.problem, found.schedule, BOARD)
+        self.assertEqual(len(dealt), sum(s.turns is not None for s in self.problem.sittings) + 2)
+        for a in dealt:
+            for b in dealt:
+                same = a is not b and (a.dryer, a.place) == (b.dryer, b.place)
+                self.assertFalse(same and a.a < b.b and b.a < a.b, (a, b))
+
+
+class WhatCannotBe(unittest.TestCase):
+    def words(self, board, rods=RODS):
+        problem = laid(board, rods)
+        self.assertNotIn(quick(problem).standing, ("listed",))
+        conflict = conflict_of(problem) or Conflict((), True)
+        return [c.words for c in clashes(problem, board, conflict)], clashes(problem, board, conflict)  # fmt: skip
+
+    def test_nobody_in_no_dryer_and_hours_shorter_than_a_sitting_are_said_in_words(self):
+        nobody = BOARD.model_copy(update={"people": ()})
+        self.assertIn("Nobody is ever at the bench", self.words(nobody)[0][0])
+        short = Person(id="p", name="P", hours=tuple(Hours(weekday=d, opens=time(18), closes=time(18, 20)) for d in range(7)))  # fmt: skip
+        said = self.words(BOARD.model_copy(update={"people": (short,)}))[0][0]
+        self.assertIn("in one go", said)
+        broken = BOARD.model_copy(update={"dryers": (ShopDryer(id="d", name="d", slots=0),)})
+        self.assertIn("no dryer has a place", self.words(broken)[0][0])
+
+    def test_a_rod_that_must_not_slip_and_a_pin_clash_and_either_gives_way(self):
+        pin = Pin(job="r1/spine", start=datetime(2026, 3, 24, 18, 30, tzinfo=UTC), person="runa")
+        must = Promise(rod="r1", promised_on=date(2026, 3, 20), must=True)
+        board = BOARD.model_copy(update={"pins": (pin,), "promises": (must,)})
+        words, found = self.words(board, [RODS[1]])
+        self.assertEqual(sorted(c.kind for c in found), ["must", "pin"])
+        self.assertTrue(any("pinned to Tuesday 24 March, 18:30" in w for w in words), words)
+        for c in found:
+            self.assertEqual(quick(laid(c.board, [RODS[1]])).standing, "listed", c.relief)
+
+    def test_a_board_that_says_nonsense_is_turned_away(self):
+        for bad in (
+            {"zone": "Nowhere/Land"}, {"people": [{"name": ""}]}, {"dryers": [{"name": "x", "slots": -1}]},
+            {"people": [{"name": "P", "hours": [{"weekday": 0, "opens": "21:00", "closes": "18:00"}]}]},
+            {"holidays": [{"first": "2026-03-05", "last": "2026-03-01"}]}, {"weeks": 0},
+        ):  # fmt: skip
+            with self.assertRaises(ValidationError):
+                ShopBoard.model_validate(bad)
+        self.assertEqual(len(usual_board().people), 1)
+
+
+if __name__ == "__main__":
+    unittest.main()

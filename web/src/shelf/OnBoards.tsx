@@ -1,0 +1,180 @@
+import type { Part, Shelved, ShelfItem } from "../api/types";
+import { FILL } from "../mat/fill";
+import { diameter, length } from "../ui/measure";
+import { useSettings } from "../ui/settings";
+
+/** What lies on the shelf, each kind to one scale, on boards; the bore of a part as the hole in its end. */
+export function OnBoards({ items, onTake }: { items: ShelfItem[]; onTake: (id: string) => void }) {
+  const longest = Math.max(60, ...items.map((i) => sizeOf(i.shelved).long_mm));
+  const widest = Math.max(14, ...items.map((i) => sizeOf(i.shelved).across_mm));
+  const k = Math.min(300 / longest, 96 / widest, 4);
+  return (
+    <ul
+      aria-label="On the boards"
+      className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] items-end gap-x-0"
+    >
+      {items.map((item) => {
+        const { shelved } = item;
+        const name = shelved.item.name || shelved.kind;
+        return (
+          <li key={item.id} className="pt-5">
+            <button
+              type="button"
+              aria-label={`${name}, ${item.stock} on hand: edit it`}
+              className="block w-full px-3 text-left hover:bg-current/5"
+              onClick={() => onTake(item.id)}
+            >
+              <span className="flex min-h-20 items-end justify-center">
+                <Drawn shelved={shelved} k={k} />
+              </span>
+            </button>
+            <div
+              aria-hidden
+              className="h-2.5 border-t-2 border-t-[var(--ply)] bg-[var(--ply-dark)]"
+            />
+            <p className="px-3 pt-1 text-small leading-tight">
+              <span className="font-semibold">{name}</span>{" "}
+              <span className="fig text-soft">×{item.stock}</span>
+              <Says shelved={shelved} />
+            </p>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+const boreOf = (part: Part): number | null =>
+  (part.seat ? part.seat.bore_mm : part.bore_butt_mm) ?? null;
+
+/** How long and how thick it is drawn, mm. */
+function sizeOf(s: Shelved): { long_mm: number; across_mm: number } {
+  switch (s.kind) {
+    case "part": {
+      const across = Math.max(s.item.od_butt_mm, s.item.od_tip_mm);
+      return { long_mm: s.item.length_mm + across * 1.4, across_mm: across };
+    }
+    case "guide":
+      return {
+        long_mm: s.item.foot_butt_mm + s.item.foot_tip_mm + s.item.ring_mm,
+        across_mm: s.item.height_mm + s.item.ring_mm,
+      };
+    case "reamer":
+      return { long_mm: s.item.length_mm + 40, across_mm: s.item.large_mm };
+    case "drill":
+      return { long_mm: 90, across_mm: s.item.diameter_mm };
+    case "tape":
+      return { long_mm: 70, across_mm: 70 };
+    case "adhesive":
+      return { long_mm: 40, across_mm: 60 };
+  }
+}
+
+function Drawn({ shelved: s, k }: { shelved: Shelved; k: number }) {
+  const { long_mm, across_mm } = sizeOf(s);
+  const [w, h] = [Math.max(long_mm * k, 20), Math.max(across_mm * k, 12)];
+  return (
+    <svg width={w} height={h} viewBox={`0 0 ${w} ${h}`} className="max-w-full" aria-hidden>
+      {s.kind === "part" && <PartDrawn part={s.item} k={k} h={h} />}
+      {s.kind === "guide" && (
+        <g fill="none" stroke="var(--steel)" strokeWidth="2">
+          <path
+            d={`M2,${h - 2} H${(s.item.foot_butt_mm + s.item.foot_tip_mm) * k} M${s.item.foot_butt_mm * k},${h - 2} V${(s.item.ring_mm / 2) * k}`}
+          />
+          <ellipse
+            cx={s.item.foot_butt_mm * k}
+            cy={(s.item.ring_mm / 2) * k + 2}
+            rx={Math.max(s.item.ring_mm * k * 0.25, 3)}
+            ry={Math.max((s.item.ring_mm / 2) * k, 4)}
+            strokeWidth="3"
+          />
+        </g>
+      )}
+      {s.kind === "reamer" && (
+        <>
+          <polygon
+            points={`0,${h / 2 - (s.item.small_mm * k) / 2} ${s.item.length_mm * k},0 ${s.item.length_mm * k},${h} 0,${h / 2 + (s.item.small_mm * k) / 2}`}
+            fill="var(--steel)"
+          />
+          <rect
+            x={s.item.length_mm * k}
+            y={h * 0.3}
+            width={40 * k}
+            height={h * 0.4}
+            fill="var(--wood)"
+          />
+        </>
+      )}
+      {s.kind === "drill" && (
+        <path
+          d={`M0,${h / 2} L8,0 H${w} V${h} H8 Z M14,0 l12,${h} M34,0 l12,${h} M54,0 l12,${h}`}
+          fill="var(--steel)"
+          stroke="var(--graphite)"
+        />
+      )}
+      {s.kind === "tape" && (
+        <>
+          <circle
+            cx={w / 2}
+            cy={h / 2}
+            r={h / 2 - 1}
+            fill="var(--tape)"
+            stroke="var(--tape-edge)"
+          />
+          <circle cx={w / 2} cy={h / 2} r={h / 4} fill="var(--bench)" stroke="var(--tape-edge)" />
+        </>
+      )}
+      {s.kind === "adhesive" && (
+        <>
+          <rect x={w * 0.25} y={0} width={w * 0.5} height={h * 0.2} fill="var(--graphite)" />
+          <rect y={h * 0.2} width={w} height={h * 0.8} rx="4" fill="var(--steel)" />
+          <rect y={h * 0.42} width={w} height={h * 0.36} fill="var(--tape)" />
+        </>
+      )}
+    </svg>
+  );
+}
+
+/** A part from the side, and its end with the bore in it. */
+function PartDrawn({ part, k, h }: { part: Part; k: number; h: number }) {
+  const long = part.length_mm * k;
+  const [a, b] = [part.od_butt_mm * k, part.od_tip_mm * k];
+  const r = h / 2;
+  const bore = boreOf(part);
+  const fill = FILL[part.material];
+  return (
+    <g stroke="var(--outline)" strokeWidth=".8">
+      <polygon
+        points={`0,${r - a / 2} ${long},${r - b / 2} ${long},${r + b / 2} 0,${r + a / 2}`}
+        fill={fill}
+      />
+      <circle cx={long + r * 1.35} cy={r} r={Math.max(a / 2 - 0.5, 2)} fill={fill} />
+      {bore !== null && bore > 0 && (
+        <circle cx={long + r * 1.35} cy={r} r={(bore * k) / 2} fill="var(--blank-bore)" />
+      )}
+    </g>
+  );
+}
+
+function Says({ shelved: s }: { shelved: Shelved }) {
+  const rule = useSettings((x) => x.rule);
+  const says = () => {
+    switch (s.kind) {
+      case "part": {
+        const bore = boreOf(s.item);
+        return `${length(s.item.length_mm, rule)}, ${bore === null ? "bore not measured" : `bored ${diameter(bore, rule)}`}`;
+      }
+      case "guide":
+        return `ring ${s.item.ring_mm}, ${s.item.feet} foot`;
+      case "reamer":
+        return `${diameter(s.item.small_mm, rule)} to ${diameter(s.item.large_mm, rule)}`;
+      case "drill":
+        return diameter(s.item.diameter_mm, rule);
+      case "tape":
+        return `${diameter(s.item.thickness_mm, rule)} thick`;
+      case "adhesive":
+        return `lives ${s.item.pot_life_min} min`;
+    }
+  };
+  return <span className="fig block text-note text-soft">{says()}</span>;
+}
