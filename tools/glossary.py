@@ -13,7 +13,7 @@ ROOT = Path(__file__).parents[1]
 CORE = ROOT / "src" / "wise_spool" / "core"
 SCREENS = {
     "blank": "stages/blank/", "spine": "stages/spine/", "handle": "stages/handle/", "guides": "stages/guides/",
-    "wraps": "stages/finish/", "finish": "stages/finish/", "work": "stages/handle/", "shop": "shop/, shelf/",
+    "wraps": "stages/wraps/", "labels": "stages/wraps/", "lineup": "stages/wraps/", "finish": "stages/finish/", "work": "stages/handle/", "shop": "shop/, shelf/",
     "document": "rod/", "ground": "ui/", "mechanics": "stages/guides/", "schedule": "board/",
 }  # fmt: skip
 ALSO = {
@@ -23,12 +23,12 @@ ALSO = {
     "copy of a rod": "shop/batch", "cut list": "handle/turning", "dew point": "finish/air", "dry fit": "handle/dry_fits",
     "first gap": "guides/placing", "foam grip": "handle/fits", "fractions": "ground/measures", "glue line": "work/glue_up",
     "grip": "handle/stack", "guide train": "guides/placing", "hook keeper": "spine/deciding", "keyed groove": "handle/arbors",
-    "label": "spine/deciding", "misreading": "guides/gaps", "number from habit": "ground/habits", "one story stick for many": "shop/batch",
+    "label": "labels/fitting", "misreading": "guides/gaps", "number from habit": "ground/habits", "one story stick for many": "shop/batch",
     "pilot drill": "handle/reaming", "pot life": "ground/warmth", "power": "blank/stiffness", "progression": "guides/closing",
     "readings": "document/blank", "reamer": "handle/reaming", "recoat window": "finish/coats", "reel seat": "handle/arbors",
     "resting line": "spine/resting", "share of bend": "guides/layouts", "squeeze-out": "work/glue_up", "static test": "guides/under_load",
     "step done": "document/log", "stiff axis": "spine/drops", "tape turns": "handle/arbors", "tenon": "handle/turning",
-    "thread": "wraps/wraps", "tip-top tube": "blank/working", "undo": "document/log", "vent": "work/order", "wall left": "handle/findings",
+    "crossing": "wraps/crosswrap", "seat off the line": "lineup/telling", "trim band": "wraps/wraps", "underwrap": "wraps/wraps", "wet colour": "wraps/wet", "tip-top tube": "blank/working", "undo": "document/log", "vent": "work/order", "wall left": "handle/findings",
     "weight": "work/balance", "winding check": "handle/sizes",
 }  # fmt: skip
 

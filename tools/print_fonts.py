@@ -16,7 +16,7 @@ from fontTools.varLib.instancer import instantiateVariableFont
 ROOT = Path(__file__).resolve().parents[1]
 PACKAGES = ROOT / "web" / "node_modules"
 WIDER = PACKAGES / "@fontsource" / "noto-sans"
-OUT = ROOT / "src" / "wise_spool" / "exchange" / "fonts"
+OUT = ROOT / "src" / "wise_spool" / "fonts"
 
 
 def main() -> None:

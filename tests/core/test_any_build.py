@@ -102,7 +102,7 @@ class AnyBuild(unittest.TestCase):
                 self.assertGreater(band.end_mm, band.start_mm)
                 if band.turns:
                     self.assertLessEqual(band.outside_mm, arbor.bore_mm + 1e-6)
-        for wrap in p.finish.wraps:
+        for wrap in p.wraps.laid:
             self.assertGreater(wrap.end_mm, wrap.start_mm)
         for coat in p.finish.coats:
             for mix in coat.mixes:

@@ -154,12 +154,16 @@ class TheSpine(unittest.TestCase):
 
 class TheFinish(unittest.TestCase):
     def test_without_wraps_nothing_is_mixed(self):
-        bare = plan_finish(build(finish=Finish(coats=2)), ())
+        b = build(finish=Finish(coats=2))
+        bare = plan_finish(b, WholeRod.of(b).wraps)
         self.assertEqual([c.mixes for c in bare.coats], [(), ()])
 
     def test_thread_and_finish_weigh_where_the_wraps_are(self):
         p = plan(rod(guide(0, 400.0), guide(1, 800.0), parts=(seat(),)))
-        line = next(x for x in p.balance.lines if x.what == "thread and finish")
-        middle = sum((w.start_mm + w.end_mm) / 2 for w in p.finish.wraps) / len(p.finish.wraps)
+        line = next(x for x in p.balance.lines if x.what == "thread")
+        grams = sum(w.mass_g for w in p.wraps.laid)
+        middle = sum(w.mass_g * (w.start_mm + w.end_mm) / 2 for w in p.wraps.laid) / grams
         self.assertAlmostEqual(line.at_mm, middle, delta=0.1)
+        self.assertAlmostEqual(line.mass_g, grams, delta=0.02)
+        self.assertIn("finish", {x.what for x in p.balance.lines})
         self.assertNotIn("guides-empty", codes(p))

@@ -30,6 +30,7 @@ from wise_spool.api.routes import (
     sheets,
     shelf,
     trainer,
+    wraps,
 )
 from wise_spool.exchange.pictures import LARGEST_BYTES
 from wise_spool.exchange.record_file import LARGEST
@@ -38,7 +39,7 @@ from wise_spool.store.builds import BuildStore
 
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 ROUTES = (
-    rack.routes, builds.routes, builds.trying, sheets.routes, reading.routes, bends.routes, shelf.routes,
+    rack.routes, builds.routes, builds.trying, wraps.routes, sheets.routes, reading.routes, bends.routes, shelf.routes,
     trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes, board.routes, board.feed,
 )  # fmt: skip
 

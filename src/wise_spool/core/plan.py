@@ -21,6 +21,7 @@ from wise_spool.core.guides.findings import find_in_guides
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.findings import find_in_handle
+from wise_spool.core.lineup.planning import LineUpPlan
 from wise_spool.core.rod import Rod
 from wise_spool.core.spine.deciding import SpinePlan
 from wise_spool.core.spine.findings import find_in_spine
@@ -29,6 +30,8 @@ from wise_spool.core.work.cards import Card
 from wise_spool.core.work.findings import find_in_work
 from wise_spool.core.work.planning import WorkPlan
 from wise_spool.core.work.road_map import MarkDrawn
+from wise_spool.core.wraps.findings import find_in_wraps
+from wise_spool.core.wraps.planning import WrapsPlan
 
 StageState = Literal["empty", "open", "ready", "done"]
 
@@ -49,6 +52,8 @@ class Plan(Frozen):
     spine: SpinePlan
     handle: HandlePlan
     guides: GuidesPlan
+    wraps: WrapsPlan
+    line_up: LineUpPlan
     finish: FinishPlan
     work: WorkPlan
     cards: tuple[Card, ...]
@@ -81,6 +86,8 @@ def _planned(rod: Rod) -> Plan:
         spine=rod.spine,
         handle=rod.handle,
         guides=rod.guides,
+        wraps=rod.wraps,
+        line_up=rod.line_up,
         finish=rod.finish,
         work=rod.work,
         cards=rod.cards,
@@ -103,6 +110,7 @@ def _concluded(rod: Rod) -> tuple[Finding, ...]:
             *find_in_spine(build, rod.spine),
             *find_in_handle(build, rod.handle, rod.work_blank),
             *find_in_guides(build, rod.guides, rod.work_blank, rod.handle, rod.under_power),
+            *find_in_wraps(build, rod.wraps, rod.line_up, rod.work_blank, rod.handle),
             *find_in_work(build, rod.handle, rod.work, rod.balance),
             *find_in_finish(build, rod.finish),
         ]
@@ -146,6 +154,7 @@ def _standing(build: Build, findings: tuple[Finding, ...]) -> tuple[StageStandin
         "spine": bool(build.spine.trials) or build.spine.school != "resting_line",
         "handle": bool(build.handle.parts),
         "guides": bool(build.guides.train),
+        "wraps": bool(build.guides.train) and build.blank.bare_mm is not None,
         "finish": bool(build.guides.train) and build.blank.bare_mm is not None,
     }
     standing = []

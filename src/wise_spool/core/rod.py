@@ -18,6 +18,7 @@ from wise_spool.core.document.log import LogEntry, Record, fold
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.finish.coats import FinishPlan, plan_finish
 from wise_spool.core.ground.habits import Habits, following, settled
+from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.ground.units import speaking
 from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
@@ -37,15 +38,19 @@ from wise_spool.core.guides.twist import TwistPlan, plan_twist
 from wise_spool.core.guides.under_load import LoadedPlan, plan_loads, three_loads_g
 from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
 from wise_spool.core.handle.stack import Fitted
+from wise_spool.core.lineup.photograph import AlongPhoto, RingClicked, RingSpot, turns_in
+from wise_spool.core.lineup.planning import LineUpPlan, plan_line_up
 from wise_spool.core.mechanics.elastica import BendError
 from wise_spool.core.spine.deciding import PencilPlace, SpinePlan, guides_below, plan_spine
 from wise_spool.core.work.balance import BalancePlan, plan_balance
 from wise_spool.core.work.cards import Card, cards_of
 from wise_spool.core.work.planning import WorkPlan, plan_work
 from wise_spool.core.work.road_map import MarkDrawn, road_map
-from wise_spool.core.wraps.wraps import WrapLaid, wraps_on
+from wise_spool.core.wraps.planning import WrapsPlan, plan_wraps
 
 T = TypeVar("T")
+SEAT_OVER_MM = 9.0
+"""How far over the blank's skin the middle of a reel foot stands in its seat. From memory."""
 
 
 OF_THE_HANDLE = ("work_blank", "stiffness", "fitted", "handle_blank", "handle")
@@ -182,9 +187,14 @@ class Rod:
         return plan_spine(self.build, self.work_blank, pencil if length else None, places)
 
     @derived
-    def wraps(self) -> tuple[WrapLaid, ...]:
-        """Every stretch of thread."""
-        return wraps_on(self.build, self.work_blank, self.handle, self.guides)
+    def wraps(self) -> WrapsPlan:
+        """Every stretch of thread, figures, labels."""
+        return plan_wraps(self.build, self.work_blank, self.handle, self.guides)
+
+    @derived
+    def line_up(self) -> LineUpPlan:
+        """What the looks along the rod come to."""
+        return plan_line_up(self.build, self.guides, self.handle, self.work_blank.length_mm, self.record.bench.sighted)  # fmt: skip
 
     @derived
     def finish(self) -> FinishPlan:
@@ -195,8 +205,8 @@ class Rod:
     def work(self) -> WorkPlan:
         """Operations in order, the order of assembly, the glue-up."""
         return plan_work(
-            self.build, self.handle_blank, self.fitted, self.handle, self.finish, self.record.bench
-        )
+            self.build, self.handle_blank, self.fitted, self.handle, self.wraps, self.line_up, self.finish, self.record.bench
+        )  # fmt: skip
 
     @derived
     def cards(self) -> tuple[Card, ...]:
@@ -205,6 +215,8 @@ class Rod:
             self.build,
             self.handle,
             self.guides,
+            self.wraps,
+            self.line_up,
             self.finish,
             self.work,
             self.record.bench,
@@ -220,7 +232,7 @@ class Rod:
     def balance(self) -> BalancePlan | None:
         """Weight and balance; None without a taper."""
         return plan_balance(
-            self.build, self.work_blank, self.fitted, self.handle, self.guides, self.finish, self.work.glue_up
+            self.build, self.work_blank, self.fitted, self.handle, self.guides, self.wraps, self.finish, self.work.glue_up
         )  # fmt: skip
 
     @derived
@@ -338,6 +350,26 @@ class Rod:
                 self.build, self.work_blank, self.handle, self.guides, self.bendable, setup, clicks,
                 click_px, board,
             )  # fmt: skip
+
+    def seen_along(
+        self, clicks: Sequence[RingClicked], behind_mm: float, click_px: float
+    ) -> AlongPhoto:
+        """Every guide's turn from a photograph along the rod. Raises :class:`RefusedError`."""
+        reach, length = self.handle.reach_mm, self.work_blank.length_mm
+        od = None if reach is None else self.work_blank.od_mm(reach)
+        if reach is None or length is None or od is None:
+            raise RefusedError(
+                "The photograph wants a reel seat, the blank's length and its diameters first."
+            )
+        seat = RingSpot("seat", reach, od / 2 + SEAT_OVER_MM)
+        rings = [
+            RingSpot(
+                g.id, g.marked_mm, g.height_mm + (self.work_blank.od_mm(g.marked_mm) or 0.0) / 2
+            )
+            for g in self.guides.placed
+            if g.marked_mm is not None
+        ]
+        return turns_in(seat, (self.handle.front_mm, length), rings, clicks, behind_mm, click_px)
 
     def _pencil_places(self) -> list[PencilPlace]:
         """Every place round which the spine, reel or guide line is drawn, butt first."""

@@ -9,9 +9,12 @@ from wise_spool.core.shop.shelf import (
     ReamerOnShelf,
     Shelved,
     ShelvedGuide,
+    ShelvedThread,
     Tape,
     TapeOnShelf,
+    ThreadOnShelf,
 )
+from wise_spool.core.wraps.thread import colour_of
 
 SHOP_REAMERS = (
     Reamer(name="slim reamer", small_mm=4, large_mm=9.5, length_mm=420),
@@ -67,6 +70,19 @@ def _guides() -> list[tuple[ShelvedGuide, int]]:
     ]  # fmt: skip
 
 
+def _threads() -> list[tuple[ShelvedThread, int]]:
+    """Spools of the rack: nylon, colour-fast, one metallic; how many of each."""
+    spools: list[tuple[str, str, str, float, int]] = [
+        ("garnet", "A", "plain", 100, 2), ("spruce", "A", "plain", 100, 1), ("rowan", "A", "plain", 100, 1), ("beacon red", "A", "plain", 100, 1),
+        ("birch leaf", "A", "plain", 50, 1), ("deep blue", "D", "plain", 180, 1), ("tar black", "A", "plain", 200, 1), ("frost", "A", "colour_fast", 100, 1),
+        ("amber", "A", "colour_fast", 50, 1), ("slate", "A", "plain", 100, 1), ("pewter", "A", "metallic", 50, 1),
+    ]  # fmt: skip
+    return [
+        (ShelvedThread.model_validate({"name": n, "size": s, "kind": k, "colour": colour_of(n), "spool_m": m}), count)
+        for n, s, k, m, count in spools
+    ]  # fmt: skip
+
+
 def demo_shelf() -> list[tuple[Shelved, int]]:
     """Tools, tapes, adhesives and parts with how many there are."""
     lip = (BoreStep(from_mm=92, to_mm=98, bore_mm=14.8),)
@@ -98,4 +114,5 @@ def demo_shelf() -> list[tuple[Shelved, int]]:
         *((AdhesiveOnShelf(item=a), 2) for a in SHOP_ADHESIVES),
         *((PartOnShelf(item=p), n) for p, n in parts),
         *((GuideOnShelf(item=g), n) for g, n in _guides()),
+        *((ThreadOnShelf(item=t), n) for t, n in _threads()),
     ]

@@ -12,6 +12,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.design import Brief
 from wise_spool.core.document.finish import CoatLaid, Finish, FinishProduct
 from wise_spool.core.document.guides import Guide, Guides, Reel, StatedAt, TipTop
+from wise_spool.core.document.log import LogEntry
 from wise_spool.core.document.parts import (
     Arbors,
     BoreStep,
@@ -29,6 +30,7 @@ from wise_spool.core.document.records import Records
 from wise_spool.core.document.spine import Drop, RollTrial, Spine
 from wise_spool.core.ground.measures import parse_measure_mm
 from wise_spool.demo.shelf import CLEAR_30, FORGE, SHOP_DRILLS, SHOP_REAMERS, SLOW_PASTE, demo_shelf
+from wise_spool.demo.wraps import looks_for, wraps_for
 
 SLOW_FINISH = FinishProduct(name="Lake slow-turn finish", kind="regular", rotate_min=360)
 THICK_FINISH = FinishProduct(
@@ -335,7 +337,7 @@ def beacon(n: int, now: datetime) -> Build:
             humidity_percent=52,
             laid=(CoatLaid(mixed_at=now - timedelta(hours=5, minutes=10), temperature_c=20, dryer="double dryer"),),
         ),
-        done=("blank", "spine", "handle", "guides"),
+        done=("blank", "spine", "handle", "guides", "wraps"),
     )  # fmt: skip
 
 
@@ -526,9 +528,22 @@ def _off_the_shelf(build: Build) -> Build:
 def demo_builds(now: datetime) -> list[Build]:
     """Every build in the shop, the demo's clock set to ``now`` (timezone-aware)."""
     rods = [skerry(), holm(), beacon(1, now), beacon(2, now), birch(), deep(), ferryman()]
-    return [_off_the_shelf(rod) for rod in rods]
+    return [_wrapped(_off_the_shelf(rod)) for rod in rods]
+
+
+def _wrapped(build: Build) -> Build:
+    """The rod with its thread, figures and labels."""
+    return build.model_copy(update={"wraps": wraps_for(build)})
 
 
 def demo_records(now: datetime) -> list[Records]:
     """The same as they are kept: what is done already is in their logs, dated ``now``."""
-    return [Records.of(build, now) for build in demo_builds(now)]
+    return [_looked_along(Records.of(build, now), build, now) for build in demo_builds(now)]
+
+
+def _looked_along(records: Records, build: Build, now: datetime) -> Records:
+    """The rod's log with what was seen along it."""
+    looks = tuple(
+        LogEntry(id=f"look.{n:02d}", at=now, sighted=s) for n, s in enumerate(looks_for(build))
+    )
+    return records.model_copy(update={"log": (*records.log, *looks)})

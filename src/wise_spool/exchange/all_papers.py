@@ -4,6 +4,8 @@ from datetime import date
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.plan import Plan
+from wise_spool.exchange.cue_sheet import cue_sheet
+from wise_spool.exchange.figure_sheet import figure_sheet
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.pages import joined
 from wise_spool.exchange.paper import PaperName
@@ -15,7 +17,7 @@ from wise_spool.exchange.turning_sheet import turning_sheet
 
 
 def all_papers(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
-    """Portrait, build sheet, glue-up, story stick, wrap-round strips and turning cards, those that say something."""
+    """Portrait, build sheet, glue-up, story stick, wrap-round strips, turning cards, wraps and figures, those that say something."""
     sheets = [portrait, build_sheet]
     if plan.work.glue_up.mixes:
         sheets.append(glue_up_sheet)
@@ -25,4 +27,8 @@ def all_papers(build: Build, plan: Plan, paper: PaperName, printed: date) -> byt
         sheets.append(protractor)
     if plan.handle.turning.cards:
         sheets.append(turning_sheet)
+    if plan.wraps.laid:
+        sheets.append(cue_sheet)
+    if any(not f.trouble for f in plan.wraps.figures):
+        sheets.append(figure_sheet)
     return joined(make(build, plan, paper, printed) for make in sheets)

@@ -11,7 +11,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 
 PaperName = Literal["a4", "letter", "a3"]
 SIZES: dict[PaperName, tuple[float, float]] = {"a4": A4, "letter": LETTER, "a3": A3}
-FONTS = Path(__file__).parent / "fonts"
+FONTS = Path(__file__).parents[1] / "fonts"
 
 INK = colors.HexColor("#1d2424")
 FAINT = colors.HexColor("#66706e")

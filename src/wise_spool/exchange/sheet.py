@@ -303,7 +303,7 @@ def _hung(guide: GuidePlaced, build: Build) -> str:
 
 
 def _coats(build: Build, plan: Plan, width: float) -> list[Flowable]:
-    if not plan.finish.wraps:
+    if not plan.finish.areas:
         return []
     rows = [["coat", "mix A + B", "times", "turn for", "recoat", "handle after"]]
     for coat in plan.finish.coats:

@@ -54,7 +54,8 @@ class DewPoint(unittest.TestCase):
 
 class Amounts(unittest.TestCase):
     def test_film_on_a_cylinder(self):
-        self.assertAlmostEqual(film_volume_ml(10, 100, 0.2), math.pi * 10 * 100 * 0.2 / 1000)
+        area = math.pi * 10 * 100
+        self.assertAlmostEqual(film_volume_ml(area, 0.2), math.pi * 10 * 100 * 0.2 / 1000)
 
     def test_a_half_step_misread_of_half_a_millilitre_is_ten_percent(self):
         # Common practice: 0.05 mL misread of 0.5 mL is 10 %.
@@ -96,7 +97,7 @@ class Amounts(unittest.TestCase):
         for rod_type, least in (("fly", 25), ("spinning", 38), ("trolling", 50)):
             b = build(blank=blank(joints=joints), guides=Guides(train=(guide(1, 100),)))
             b = b.model_copy(update={"brief": b.brief.model_copy(update={"rod_type": rod_type})})
-            wrap = next(w for w in plan(b).finish.wraps if w.what.startswith("joint"))
+            wrap = next(w for w in plan(b).wraps.laid if w.duty == "joint")
             self.assertEqual(wrap.end_mm - wrap.start_mm, least)
 
 
@@ -176,4 +177,4 @@ class ThePlan(unittest.TestCase):
     def test_only_a_length(self):
         p = plan(build(blank=Blank(length_mm=2000)))
         self.assertEqual(p.blank.taper, ())
-        self.assertEqual(p.finish.wraps, ())
+        self.assertEqual((p.wraps.laid, p.finish.areas), ((), 0))

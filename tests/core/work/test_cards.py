@@ -55,6 +55,10 @@ class Cards(unittest.TestCase):
             self.assertIn(f"{p.depth_mm:.0f} mm into the {p.from_face} face", card["ream:rear"].cues[n])  # fmt: skip
         self.assertEqual(card["part:seat"].figure, "170 mm")
         self.assertEqual(card["guides"].figure, "8")
-        self.assertEqual(len(card["guides"].cues), 8)
+        self.assertTrue(
+            all(c.startswith(f"Guide {n}:") for n, c in enumerate(card["guides"].cues[:8], start=1))
+        )
+        cues = len(rod.wraps.laid) + sum(len(w.cues) for w in rod.wraps.laid)
+        self.assertEqual(len(card["guides"].cues), 8 + cues)
         self.assertIn("→", card["ream:fore"].figure)
         self.assertIn("come home", " ".join(card["ream:fore"].cues))

@@ -13,7 +13,10 @@ from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import ProblemError
 from wise_spool.exchange.all_papers import all_papers
 from wise_spool.exchange.as_built_sheet import as_built_sheet, hand_over_sheet
+from wise_spool.exchange.cue_sheet import cue_sheet
+from wise_spool.exchange.figure_sheet import figure_sheet
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
+from wise_spool.exchange.label_sheet import labels_of_one
 from wise_spool.exchange.pages import page_count, page_png
 from wise_spool.exchange.paper import PaperName
 from wise_spool.exchange.portrait import portrait
@@ -30,6 +33,9 @@ SheetName = Literal[
     "glue-up",
     "turning",
     "protractor",
+    "wraps",
+    "figures",
+    "labels",
     "as-built",
     "hand-over",
 ]
@@ -41,6 +47,9 @@ SHEETS = {
     "glue-up": glue_up_sheet,
     "turning": turning_sheet,
     "protractor": protractor,
+    "wraps": cue_sheet,
+    "figures": figure_sheet,
+    "labels": labels_of_one,
 }
 OF_THE_RECORD = {"as-built": as_built_sheet, "hand-over": hand_over_sheet}
 """Sheets that are made of what was done, and its pictures."""

@@ -138,6 +138,22 @@ class Gauged(Row):
         return (self.said if self.mixed is None else self.mixed - self.said) / self.base
 
 
+class Sighted(Row):
+    """How one ring (``id`` is the guide's, or ``tip-top``) was seen to stand, looking from the seat toward the tip: so
+    far to the right of the line, as mm at the ring or as degrees, negative to the left. ``accepted``
+    is why it may stay as it is."""
+
+    offset_mm: Annotated[float, Field(ge=-200, le=200)] | None = None
+    angle_deg: Annotated[float, Field(ge=-90, le=90)] | None = None
+    accepted: Words = ""
+
+    @model_validator(mode="after")
+    def _was_seen(self) -> "Sighted":
+        if (self.offset_mm is None) == (self.angle_deg is None):
+            raise ValueError("say either how many mm the ring stands off, or how many degrees")
+        return self
+
+
 class FollowUp(Row):
     """A question to ask of the rod on a later day: a product on trial, a joint that was mended."""
 
@@ -184,6 +200,7 @@ class BenchDone(Frozen):
     field_notes: tuple[FieldNote, ...] = ()
     weighed: tuple[Weighed, ...] = ()
     gauged: tuple[Gauged, ...] = ()
+    sighted: tuple[Sighted, ...] = ()
 
 
 def ask_of_time(at: datetime, now: datetime) -> None:

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field
+from pydantic import AfterValidator, Field, StringConstraints
 
 from wise_spool.core.document.rows import Row, numbered
 from wise_spool.core.ground.fields import DiameterMm, LengthMm, MassG, StationMm, Tube64ths, Words
@@ -48,6 +48,7 @@ class BlankWished(Frozen):
     trim_butt_mm: LengthMm = 0.0
     trim_tip_mm: LengthMm = 0.0
     tip_tube_64ths: Tube64ths | None = None
+    colour: Annotated[str, StringConstraints(pattern=r"^#[0-9a-f]{6}$")] | None = None
     joints: Annotated[tuple[Joint, ...], Field(max_length=8), AfterValidator(numbered("j"))] = ()
 
 

@@ -27,6 +27,7 @@ from wise_spool.core.document.piece import Piece
 from wise_spool.core.document.rows import RowId
 from wise_spool.core.document.spine import Spine, SpineMeasured, SpineWished
 from wise_spool.core.document.work import Work
+from wise_spool.core.document.wraps import WrapsWished
 from wise_spool.core.ground.fields import Note
 from wise_spool.core.ground.findings import StageName
 from wise_spool.core.ground.frozen import Frozen
@@ -39,9 +40,10 @@ class Build(Heading):
     spine: Spine = Spine()
     handle: Handle = Handle()
     guides: Guides = Guides()
+    wraps: WrapsWished = WrapsWished()
     finish: Finish = Finish()
     work: Work = Work()
-    done: Annotated[tuple[StageName, ...], Field(max_length=5)] = ()
+    done: Annotated[tuple[StageName, ...], Field(max_length=6)] = ()
     habits: HabitsSaid = Field(default={})
     note: Note = ""
     piece_id: RowId = ""

@@ -17,6 +17,7 @@ from wise_spool.core.document.guides import GuidesWished
 from wise_spool.core.document.parts import HandleWished
 from wise_spool.core.document.spine import SpineWished
 from wise_spool.core.document.work import Work
+from wise_spool.core.document.wraps import WrapsWished
 from wise_spool.core.ground.fields import Name, Note, Words
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.measures import MarkingRule
@@ -62,6 +63,7 @@ class Design(Heading):
     spine: SpineWished = SpineWished()
     handle: HandleWished = HandleWished()
     guides: GuidesWished = GuidesWished()
+    wraps: WrapsWished = WrapsWished()
     finish: FinishWished = FinishWished()
     work: Work = Work()
     habits: HabitsSaid = Field(default={})

@@ -37,12 +37,20 @@ def usual_reel(rod_type: str) -> Reel:
     return Reel(height_mm=USUAL_REEL_MM[rod_type])
 
 
+TipTopHeld = Literal["hot_melt", "epoxy"]
+TipTopWhen = Literal["before_finish", "between_coats"]
+
+
 class TipTop(Frozen):
-    """The tip-top; its ring centre sits ``ring_ahead_mm`` beyond the bare tip."""
+    """The tip-top; its ring centre sits ``ring_ahead_mm`` beyond the bare tip, its tube reaches ``tube_mm`` down the
+    blank."""
 
     ring_mm: Annotated[float, Field(gt=0, le=40)] = 6.0
     ring_ahead_mm: Annotated[float, Field(ge=0, le=60)] = 10.0
     height_mm: Annotated[float, Field(ge=0, le=60)] = 8.0
+    tube_mm: Annotated[float, Field(ge=0, le=60)] = 10.0
+    held: TipTopHeld = "hot_melt"
+    when: TipTopWhen = "before_finish"
 
 
 class StatedAt(Frozen):
@@ -57,7 +65,8 @@ class StatedAt(Frozen):
 class Guide(Frozen):
     """One guide; feet edges are measured from the ring centre along the blank. ``at`` is where its mark
     goes, ``built`` where its ring really went: from then on it beats ``at``. From the butt, ``built``
-    counts from the butt end as the blank arrived, so that no trim, tip-top or reel moves it."""
+    counts from the butt end as the blank arrived, so that no trim, tip-top or reel moves it. ``foot_wide_mm`` and
+    ``foot_high_mm`` are a foot's section where it stands highest; usual for the ring when None."""
 
     id: Id
     ring_mm: Annotated[float, Field(gt=0, le=80)]
@@ -65,6 +74,8 @@ class Guide(Frozen):
     foot_butt_mm: Annotated[float, Field(ge=0, le=80)] = 14.0
     foot_tip_mm: Annotated[float, Field(ge=0, le=80)] = 0.0
     height_mm: Annotated[float, Field(ge=0, le=120)] = 12.0
+    foot_wide_mm: Annotated[float, Field(gt=0, le=30)] | None = None
+    foot_high_mm: Annotated[float, Field(gt=0, le=10)] | None = None
     thread: Words = "garnet"
     mass_g: MassG | None = None
     at: StatedAt | None = None

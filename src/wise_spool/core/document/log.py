@@ -22,6 +22,7 @@ from wise_spool.core.document.bench import (
     FollowUp,
     Gauged,
     Picture,
+    Sighted,
     Skipped,
     Timed,
     Weighed,
@@ -38,12 +39,14 @@ EntryId = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9:_.-]
 Kind = Literal[
     "ream", "dry_fit", "step", "coat", "built", "test_load_g", "test_row", "stage", "clock", "worked", "skipped",
     "note", "picture", "air", "timed", "follow_up", "answer", "field_note", "weighed", "gauged",
+    "sighted",
 ]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Subject = tuple[Kind, str]
 AT_THE_BENCH: dict[Kind, str] = {
     "clock": "clocks", "worked": "worked", "skipped": "skipped", "note": "notes", "picture": "pictures", "air": "airs",
     "timed": "timed", "follow_up": "follow_ups", "answer": "answers", "field_note": "field_notes", "weighed": "weighed", "gauged": "gauged",
+    "sighted": "sighted",
 }  # fmt: skip
 """The kinds that :class:`BenchDone` holds, and under what name."""
 
@@ -75,6 +78,7 @@ class LogEntry(Frozen):
     field_note: FieldNote | None = None
     weighed: Weighed | None = None
     gauged: Gauged | None = None
+    sighted: Sighted | None = None
     strikes: EntryId | None = None
 
     @model_validator(mode="after")
@@ -101,7 +105,7 @@ class Record(Frozen):
     guides: GuidesDone = GuidesDone()
     finish: FinishDone = FinishDone()
     bench: BenchDone = BenchDone()
-    done: Annotated[tuple[StageName, ...], Field(max_length=5)] = ()
+    done: Annotated[tuple[StageName, ...], Field(max_length=6)] = ()
 
 
 def live(log: Iterable[LogEntry]) -> list[LogEntry]:

@@ -359,7 +359,7 @@ class HandleDone(Frozen):
     dry_fits: Annotated[
         tuple[DryFit, ...], Field(max_length=200), AfterValidator(numbered("t"))
     ] = ()
-    steps_done: Annotated[tuple[Words, ...], Field(max_length=120)] = ()
+    steps_done: Annotated[tuple[Words, ...], Field(max_length=500)] = ()
 
 
 class Handle(HandleWished, HandleDone):

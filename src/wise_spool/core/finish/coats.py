@@ -12,7 +12,7 @@ from wise_spool.core.document.finish import Finish, FinishKind, FinishProduct
 from wise_spool.core.finish.air import dew_point_c
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits, row_of
-from wise_spool.core.wraps.wraps import WrapLaid
+from wise_spool.core.wraps.planning import WrapsPlan
 
 KIND_WORDS: dict[FinishKind, str] = {
     "high_build": "high-build",
@@ -48,7 +48,7 @@ class Mix(Frozen):
 
 
 class CoatPlan(Frozen):
-    """One coat. ``film_ml`` is what film and tunnels hold, nothing lost; ``brush_min`` is by the hands as learned."""
+    """One coat. ``film_ml`` is what film and the voids beside feet hold, nothing lost; ``brush_min`` is by the hands as learned."""
 
     number: int
     laid: bool
@@ -64,13 +64,13 @@ class CoatPlan(Frozen):
 
 
 class FinishPlan(Frozen):
-    """Wraps, coats and the air. ``ready_min`` runs from mixing the first coat to handling.
+    """Coats and the air, over so many ``areas``. ``ready_min`` runs from mixing the first coat to handling.
 
     A blank that is less than ``dew_margin_c`` (a habit) above the dew point
     ``sweats`` and takes no coat.
     """
 
-    wraps: tuple[WrapLaid, ...]
+    areas: int
     coats: tuple[CoatPlan, ...]
     ready_min: float
     dew_point_c: float
@@ -79,13 +79,13 @@ class FinishPlan(Frozen):
     sweats: bool
 
 
-def film_volume_ml(od_mm: float, length_mm: float, film_mm: float) -> float:
-    """Volume in mL of an even film on a cylinder: pi OD L t.
+def film_volume_ml(area_mm2: float, film_mm: float) -> float:
+    """Volume in mL of an even film.
 
-    >>> round(film_volume_ml(4.0, 20.0, 0.5), 3)
+    >>> round(film_volume_ml(251.3, 0.5), 3)
     0.126
     """
-    return math.pi * od_mm * length_mm * film_mm / 1000
+    return area_mm2 * film_mm / 1000
 
 
 def mix_for(volume_ml: float, finish: Finish) -> Mix:
@@ -129,12 +129,12 @@ def mix_for(volume_ml: float, finish: Finish) -> Mix:
     )
 
 
-def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
+def plan_finish(build: Build, wraps: WrapsPlan) -> FinishPlan:
     """Volumes, mixes and clocks of every coat, laid ones at their own temperature."""
     finish, product = build.finish, build.finish.product
-    film = sum(film_volume_ml(w.od_mm, w.end_mm - w.start_mm, finish.film_first_mm) for w in wraps)
-    tunnels = sum(w.foot_mm * habits().foot_tunnel_mm2 / 1000 for w in wraps)
-    brush = len(wraps) * habits().brush_min_per_wrap * habits().hands_share["coat"]
+    areas = len(wraps.laid) + sum(not f.trouble for f in wraps.figures)
+    film = film_volume_ml(wraps.area_mm2 + figures_mm2(wraps), finish.film_first_mm)
+    brush = areas * habits().brush_min_per_wrap * habits().hands_share["coat"]
     taken = row_of(habits().coat_share, product.name) or 1.0
     coats: list[CoatPlan] = []
     start, starts_at = 0.0, None
@@ -145,12 +145,12 @@ def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
             if k and coats[0].starts_at:
                 start = (laid.mixed_at - coats[0].starts_at).total_seconds() / 60
             starts_at = laid.mixed_at
-        bare = film + tunnels if k == 0 else film * habits().later_film
+        bare = film + wraps.void_ml if k == 0 else film * habits().later_film
         volume = bare * finish.loss_factor * taken
         factor = product.slower_at(temperature)
         parts = (
             max(1, math.ceil(brush / (habits().pot_share * product.minutes("pot_life") * factor)))
-            if wraps
+            if areas
             else 1
         )
         clocks = _clocks(product, factor, starts_at)
@@ -170,9 +170,21 @@ def plan_finish(build: Build, wraps: tuple[WrapLaid, ...]) -> FinishPlan:
     blank_c = finish.temperature_c if finish.blank_c is None else finish.blank_c
     margin_c = habits().dew_margin_c
     return FinishPlan(
-        wraps=wraps, coats=tuple(coats), ready_min=round(last.starts_min + handle_min, 1),
+        areas=areas, coats=tuple(coats), ready_min=round(last.starts_min + handle_min, 1),
         dew_point_c=dew_c, blank_c=blank_c, dew_margin_c=margin_c, sweats=blank_c - dew_c < margin_c,
     )  # fmt: skip
+
+
+def figures_mm2(wraps: WrapsPlan) -> float:
+    """What figures cover, mm²: the blank's round between their ends."""
+    total = 0.0
+    for f in wraps.figures:
+        if not f.trouble and len(f.x_mm) > 1:
+            total += sum(
+                math.pi * (r0 + r1) * (x1 - x0)
+                for x0, x1, r0, r1 in zip(f.x_mm, f.x_mm[1:], f.r_mm, f.r_mm[1:], strict=False)
+            )
+    return total
 
 
 def _clocks(product: FinishProduct, factor: float, at: datetime | None) -> tuple[Clock, ...]:

@@ -36,7 +36,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
             Spot(field="finish.temperature_c"),
             "from habit; the product's own data wins",
         )
-    if not plan.wraps:
+    if not plan.areas:
         add(
             "finish-no-wraps",
             "note",
@@ -62,7 +62,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
             add(
                 "finish-split-mix",
                 "note",
-                f"{len(plan.wraps)} wraps take about {first.brush_min:.0f} min to coat: make {len(first.mixes)} mixes, or it thickens on the brush.",
+                f"{plan.areas} wraps take about {first.brush_min:.0f} min to coat: make {len(first.mixes)} mixes, or it thickens on the brush.",
                 f"No more than {100 * habits().pot_share:.0f} % of pot life is planned for.",
                 product_spot,
                 "from habit, editable",

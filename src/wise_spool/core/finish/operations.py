@@ -16,7 +16,7 @@ def _turns(build: Build, clocks: dict[ClockName, float]) -> float:
 
 def finish_operations(build: Build, plan: FinishPlan) -> list[Operation]:
     """Every coat that is wished or laid, in order; the last waits until the rod may be handled."""
-    if not plan.wraps and not build.finish.laid:
+    if not plan.areas and not build.finish.laid:
         return []
     out = []
     for coat in plan.coats:

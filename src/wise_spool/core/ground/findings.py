@@ -9,9 +9,9 @@ from typing import Literal
 from wise_spool.core.ground.frozen import Frozen
 
 Weight = Literal["ruins", "check", "note"]
-StageName = Literal["blank", "spine", "handle", "guides", "finish"]
+StageName = Literal["blank", "spine", "handle", "guides", "wraps", "finish"]
 
-STAGES: tuple[StageName, ...] = ("blank", "spine", "handle", "guides", "finish")
+STAGES: tuple[StageName, ...] = ("blank", "spine", "handle", "guides", "wraps", "finish")
 _WEIGHT_ORDER: dict[Weight, int] = {"ruins": 0, "check": 1, "note": 2}
 
 

@@ -23,7 +23,7 @@ def _habit(
     """A number with all that is known of it; ``moves`` names findings, parted by commas."""
     moved = [m for m in moves.split(",") if m]
     about = {"unit": unit, "source": source, "moves": moved}
-    return Field(default=value, ge=low, le=high, description=words, json_schema_extra=about)  # type: ignore[arg-type]
+    return Field(default=float(value), ge=low, le=high, description=words, json_schema_extra=about)  # type: ignore[arg-type]
 
 
 _HANDS: dict[str, tuple[float, float, float, float]] = {
@@ -951,8 +951,158 @@ class Habits(Frozen):
         "common practice",
     )
     # wraps
+    thread_mm: Table = _table(
+        {"A": 0.15, "B": 0.18, "D": 0.23},
+        "Thickness of thread that lies tight, by its size",
+        "mm",
+        0.03,
+        1.2,
+        "memory",
+        "wrap-too-short",
+    )
+    thread_pitch_mm: Table = _open_table(
+        None, "What a turn of this thread covers", "mm", 0.03, 1.2, "counted at the bench"
+    )
+    wet_share: Table = _table(
+        {"plain": 0.55, "colour_fast": 0.1, "preserver": 0.15, "metallic": 0.0},
+        "Share of what lies under it that shows through wet thread",
+        "share",
+        0,
+        1,
+        "memory",
+    )
+    thread_solid: float = _habit(
+        0.75, "Share of a thread's round that is fibre.", "share", 0.3, 1, "memory"
+    )
+    thread_g_per_ml: float = _habit(
+        1.14, "Density of nylon.", "g/mL", 0.8, 8, "handbook value for nylon 6, from memory"
+    )
+    layer_rise: float = _habit(
+        0.87,
+        "A second layer sinks between the turns of the first: it rises by this share of the thread.",
+        "share",
+        0.5,
+        1,
+        "round threads side by side: √3/2",
+    )
+    tag_turns: float = _habit(
+        5,
+        "Turns laid over the tag before it is cut.",
+        "turns",
+        3,
+        12,
+        "common practice",
+        "wrap-too-short",
+    )
+    loop_turns: float = _habit(
+        8,
+        "The pull loop goes in so many turns before the end.",
+        "turns",
+        4,
+        15,
+        "common practice",
+        "wrap-too-short",
+    )
+    lock_turns: float = _habit(
+        4,
+        "Turns ahead of the leg that keep a single foot from slipping out.",
+        "turns",
+        0,
+        12,
+        "common practice",
+    )
+    waste_mm: float = _habit(
+        250.0,
+        "Thread cut off at each start and end: tag, loop end, hand's length.",
+        "mm",
+        20,
+        1500,
+        "habit",
+        "spool-short",
+    )
+    start_turns: float = _habit(
+        3.5, "Turns on the bare blank before the smallest feet.", "turns", 1, 20, "common practice"
+    )
+    large_ring_mm: float = _habit(
+        25.0, "From this ring on thread starts the full way before the foot.", "mm", 8, 60, "habit"
+    )
+    foot_ramp_share: float = _habit(
+        0.6, "A filed foot climbs over this share of its wrapped length.", "share", 0.1, 1, "habit"
+    )
+    leg_share: float = _habit(
+        0.3,
+        "Share of a foot's reach from the ring's middle that is leg and not wrapped.",
+        "share",
+        0,
+        0.7,
+        "habit",
+    )
+    over_tube_mm: float = _habit(
+        3.0, "A wrap at the tip-top climbs so far onto its tube.", "mm", 0, 30, "habit"
+    )
+    before_tube_mm: float = _habit(
+        5.0, "A wrap at the tip-top begins so far before its tube.", "mm", 0, 40, "habit"
+    )
+    tube_wall_mm: float = _habit(0.25, "Wall of a tip-top's tube.", "mm", 0.05, 1, "memory")
     front_trim_mm: float = _habit(
         10.0, "Length of the wrap ahead of the winding check.", "mm", 0, 60, "habit"
+    )
+    splint_wrap_mm: float = _habit(
+        75.0, "Least wrap over a splint.", "mm", 20, 300, "common practice", "wrap-splint-short"
+    )
+    frame_wrap_mm: float = _habit(
+        6.0, "A wrap that frames lettering, at either end.", "mm", 1, 40, "habit"
+    )
+    wrap_min: float = _habit(
+        6.0,
+        "Minutes a wrap takes whatever its length: taped, begun, looped, trimmed.",
+        "min",
+        0.5,
+        60,
+        "habit",
+    )
+    turn_min: float = _habit(
+        0.035, "Minutes a turn takes by hand and eye.", "min", 0.002, 0.5, "habit"
+    )
+    # lettering
+    read_arc_deg: float = _habit(
+        120.0, "Round the blank so much can be read at once.", "°", 60, 180, "memory", "label-arc"
+    )
+    label_room_mm: float = _habit(
+        3.0,
+        "Room between a label and a wrap that does not frame it.",
+        "mm",
+        0,
+        30,
+        "habit",
+        "label-clash",
+    )
+    label_hold_min: Table = _table(
+        {"film": 0, "transfer": 1440, "rub_on": 60, "pen": 60, "paint": 1440},
+        "Lettering waits so long before a coat",
+        "min",
+        0,
+        10080,
+        "common practice",
+    )
+    # line-up
+    sight_mm: float = _habit(
+        0.5,
+        "A look along the rod is off by this much at the ring.",
+        "mm",
+        0.05,
+        3,
+        "common practice",
+        "line-up-out",
+    )
+    line_up_tolerance_deg: float = _habit(
+        1.0,
+        "A guide this far off the line still counts as in line.",
+        "°",
+        0.2,
+        5,
+        "memory",
+        "line-up-out",
     )
     # finish
     later_film: float = _habit(
@@ -962,15 +1112,6 @@ class Habits(Frozen):
         0.1,
         1,
         "common practice",
-        "finish-least-mix",
-    )
-    foot_tunnel_mm2: float = _habit(
-        1.2,
-        "Section of the two tunnels beside a foot, mm².",
-        "mm²",
-        0,
-        5,
-        "memory",
         "finish-least-mix",
     )
     brush_min_per_wrap: float = _habit(
@@ -1021,14 +1162,12 @@ class Habits(Frozen):
         1,
         "memory",
     )
-    finish_g_per_ml: float = _habit(
-        1.25, "Thread soaked with finish, by the volume of finish in it.", "g/mL", 0.8, 2, "memory"
-    )
+    finish_g_per_ml: float = _habit(1.15, "Density of cured finish.", "g/mL", 0.8, 2, "memory")
     glue_cold_c: float = _habit(
         15.0, "Colder than this, adhesive wets and cures badly.", "°C", -5, 25, "habit", "glue-cold"
     )
     hands_share: Table = _table(
-        {"part": 1.0, "coat": 1.0},
+        {"part": 1.0, "coat": 1.0, "guides": 1.0},
         "Your hands take this share of the minutes planned",
         "times",
         0.2,

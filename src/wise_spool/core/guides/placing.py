@@ -250,8 +250,8 @@ def _placed(
                 station_mm=None if station is None else round(station, 4),
                 marked_mm=None if marked is None else round(marked, 4),
                 from_butt_mm=from_butt, from_tip_ring_mm=from_tip, gap_mm=gap, step_mm=step,
-                wrap_from_mm=None if marked is None else round(marked - _wrap_reach(g.foot_butt_mm), 2),
-                wrap_to_mm=None if marked is None else round(marked + _wrap_reach(g.foot_tip_mm), 2),
+                wrap_from_mm=None if marked is None else round(marked - _wrap_reach(g.foot_butt_mm, g.ring_mm), 2),
+                wrap_to_mm=None if marked is None else round(marked + _wrap_reach(g.foot_tip_mm, g.ring_mm), 2),
                 source=spot.source,
                 stated_from=g.at.datum if g.at else None,
                 distance_stated_mm=g.at.distance_mm if g.at else None,
@@ -272,8 +272,17 @@ def _wished(wish: _Spot, train: Guides, datums: Datums | None, rule: MarkingRule
     return round(datums.tip_top_ring_mm - _marked(station, wish.guide, train, datums, rule), 4)
 
 
-def _wrap_reach(foot_mm: float) -> float:
-    return foot_mm + habits().wrap_before_foot_mm if foot_mm > 0 else 0.0
+def before_foot_mm(ring_mm: float) -> float:
+    """How far before a foot its thread starts: the full way at large rings, a few turns at the smallest, by the ring
+    between (common practice: over 6 mm for the largest, three or four turns for the smallest)."""
+    h = habits()
+    few = min(h.start_turns * h.thread_mm["A"], h.wrap_before_foot_mm)
+    share = min(ring_mm / h.large_ring_mm, 1.0)
+    return round(few + share * (h.wrap_before_foot_mm - few), 2)
+
+
+def _wrap_reach(foot_mm: float, ring_mm: float) -> float:
+    return foot_mm + before_foot_mm(ring_mm) if foot_mm > 0 else 0.0
 
 
 def _marked(
@@ -292,7 +301,9 @@ def _marked(
 def joint_zone_mm(joint: Joint, guide: Guide) -> tuple[float, float]:
     """Stations between which this guide's ring may not stand: its wrap would lie on the joint."""
     low, high = joint.station_mm - joint.overlap_mm, joint.station_mm + JOINT_EDGE_MM
-    return low - _wrap_reach(guide.foot_tip_mm), high + _wrap_reach(guide.foot_butt_mm)
+    return low - _wrap_reach(guide.foot_tip_mm, guide.ring_mm), high + _wrap_reach(
+        guide.foot_butt_mm, guide.ring_mm
+    )
 
 
 JOINT_EDGE_MM = 5.0

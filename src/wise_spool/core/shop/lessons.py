@@ -95,7 +95,7 @@ def _gauged(g: Gauged) -> tuple[Lesson, float]:
     if g.what == "tape":
         lesson = Lesson(f"tape.{g.about}", f"{g.about} tape: a turn adds, over what it is sold by", "times", TAPE_SPREAD, 1.0, f"tape_share.{g.about}", "turns of every arbor and ferrule")  # fmt: skip
     elif g.what == "thread":
-        lesson = Lesson(f"thread.{g.about}", f"{g.about} thread: a turn covers", "mm", TAPE_SPREAD, None, "", "only shown: no turns are counted yet")  # fmt: skip
+        lesson = Lesson(f"thread.{g.about}", f"{g.about} thread: a turn covers", "mm", TAPE_SPREAD, None, f"thread_pitch_mm.{g.about}", "turns and metres of every wrap, where no count stands on the rod")  # fmt: skip
     elif g.what == "squeeze_out":
         lesson = Lesson("squeeze_out.", "adhesive over the gaps' own volume", "times", VOLUME_SPREAD, HABITS.squeeze_out, "squeeze_out", "mL of every mix")  # fmt: skip
     elif g.what == "coat":

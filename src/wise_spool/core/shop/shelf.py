@@ -5,10 +5,11 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from wise_spool.core.document.parts import Adhesive, Drill, Part, Reamer
+from wise_spool.core.document.wraps import Colour, ThreadKind, ThreadMm, ThreadSize
 from wise_spool.core.ground.fields import MassG, Words
 from wise_spool.core.ground.frozen import Frozen
 
-ShelfKind = Literal["reamer", "drill", "tape", "adhesive", "part", "guide"]
+ShelfKind = Literal["reamer", "drill", "tape", "adhesive", "part", "guide", "thread"]
 
 
 class Tape(Frozen):
@@ -66,6 +67,24 @@ class ShelvedGuide(Frozen):
     mass_g: MassG | None = None
 
 
+class ShelvedThread(Frozen):
+    """A spool of thread; ``spool_m`` is what one holds."""
+
+    name: Words = ""
+    size: ThreadSize = "A"
+    kind: ThreadKind = "plain"
+    colour: Colour = "#a33a46"
+    diameter_mm: ThreadMm | None = None
+    spool_m: Annotated[float, Field(gt=0, le=20_000)] = 100.0
+
+
+class ThreadOnShelf(Frozen):
+    """A spool."""
+
+    kind: Literal["thread"] = "thread"
+    item: ShelvedThread
+
+
 class GuideOnShelf(Frozen):
     """A guide."""
 
@@ -74,10 +93,16 @@ class GuideOnShelf(Frozen):
 
 
 Shelved = Annotated[
-    ReamerOnShelf | DrillOnShelf | TapeOnShelf | AdhesiveOnShelf | PartOnShelf | GuideOnShelf,
+    ReamerOnShelf
+    | DrillOnShelf
+    | TapeOnShelf
+    | AdhesiveOnShelf
+    | PartOnShelf
+    | GuideOnShelf
+    | ThreadOnShelf,
     Field(discriminator="kind"),
 ]
 ITEM: dict[ShelfKind, type[Frozen]] = {
     "reamer": Reamer, "drill": Drill, "tape": Tape, "adhesive": Adhesive, "part": Part,
-    "guide": ShelvedGuide,
+    "guide": ShelvedGuide, "thread": ShelvedThread,
 }  # fmt: skip

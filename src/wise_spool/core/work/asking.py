@@ -71,7 +71,7 @@ def asks_of(
         return ()
     mixed = round(sum(m.part_a_ml + m.part_b_ml for m in coat.mixes), 3)
     base = coat.film_ml * build.finish.loss_factor
-    return (_gauge(o, bench, "coat", build.finish.product.name, "Left in the cup", "mL", mixed, base, home="Nothing is left", mixed=mixed, wraps=len(finish.wraps)),)  # fmt: skip
+    return (_gauge(o, bench, "coat", build.finish.product.name, "Left in the cup", "mL", mixed, base, home="Nothing is left", mixed=mixed, wraps=finish.areas),)  # fmt: skip
 
 
 def _gauge(

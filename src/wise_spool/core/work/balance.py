@@ -23,6 +23,7 @@ from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.outline import said, volume_and_centre
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.work.glue_up import GlueUpPlan
+from wise_spool.core.wraps.planning import WrapsPlan
 
 FIGHTING_BUTT_MM = 60.0
 CLASSES: tuple[tuple[str, float], ...] = (
@@ -128,6 +129,7 @@ def plan_balance(
     fitted: Sequence[Fitted],
     handle: HandlePlan,
     guides: GuidesPlan,
+    wraps: WrapsPlan,
     finish: FinishPlan,
     glue_up: GlueUpPlan,
 ) -> BalancePlan | None:
@@ -147,7 +149,7 @@ def plan_balance(
     ]  # fmt: skip
     train.append(Lump("tip-top", tip_top_mass_g(build.guides.tip_top), work.length_mm, False))
     reel = _reel(build, handle.reach_mm)
-    extra = _extra(build, handle, finish, glue_up)
+    extra = _extra(build, handle, wraps, finish, glue_up)
     rest = [blank, *train, *extra]
     cases = [_case("as planned", parts, rest, reel, work.length_mm)]
     cases += _what_ifs(standing, rest, reel, work.length_mm)
@@ -189,7 +191,7 @@ def _reel(build: Build, at_mm: float | None) -> Lump | None:
     return Lump("reel", mass, at_mm, weighed is not None)
 
 
-def _extra(build: Build, handle: HandlePlan, finish: FinishPlan, glue_up: GlueUpPlan) -> list[Lump]:
+def _extra(build: Build, handle: HandlePlan, wraps: WrapsPlan, finish: FinishPlan, glue_up: GlueUpPlan) -> list[Lump]:  # fmt: skip
     """Arbor, adhesive, thread and finish: what nobody weighs."""
     extra = [
         Lump("arbor", a.mass_g, (a.bands[0].start_mm + a.bands[-1].end_mm) / 2, False)
@@ -201,10 +203,19 @@ def _extra(build: Build, handle: HandlePlan, finish: FinishPlan, glue_up: GlueUp
     if glue and seat is not None:
         extra.append(Lump("adhesive", glue, (seat.start_mm + seat.end_mm) / 2, False))
     coats = sum(c.volume_ml for c in finish.coats) / build.finish.loss_factor
-    if finish.wraps and coats:
-        middle = sum((w.start_mm + w.end_mm) / 2 for w in finish.wraps) / len(finish.wraps)
-        extra.append(Lump("thread and finish", coats * habits().finish_g_per_ml, middle, False))
+    if wraps.laid:
+        thread, at = wraps.mass_g, _middle([(w.mass_g, w.start_mm, w.end_mm) for w in wraps.laid])
+        extra.append(Lump("thread", thread, at, False))
+        if coats:
+            at = _middle([(w.area_mm2, w.start_mm, w.end_mm) for w in wraps.laid])
+            extra.append(Lump("finish", coats * habits().finish_g_per_ml, at, False))
     return extra
+
+
+def _middle(rows: Sequence[tuple[float, float, float]]) -> float:
+    """Where what lies between stations balances: (how much, from, to)."""
+    total = sum(m for m, _, _ in rows) or 1.0
+    return sum(m * (a + b) / 2 for m, a, b in rows) / total
 
 
 def _bore_ends(f: Fitted) -> tuple[float, float]:

@@ -17,10 +17,13 @@ from wise_spool.core.ground.operations import Need, Operation, OperationKind
 from wise_spool.core.ground.units import format_volume, format_weight
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.lineup.planning import LineUpPlan
 from wise_spool.core.work.asking import CardAsk, asks_of
 from wise_spool.core.work.glue_up import GlueMix
 from wise_spool.core.work.planning import WorkPlan
 from wise_spool.core.work.road_map import MarkDrawn
+from wise_spool.core.wraps.crosswrap import pass_order
+from wise_spool.core.wraps.planning import WrapsPlan
 
 
 class CardClock(Frozen):
@@ -91,6 +94,8 @@ def cards_of(
     build: Build,
     handle: HandlePlan,
     guides: GuidesPlan,
+    wraps: WrapsPlan,
+    line_up: LineUpPlan,
     finish: FinishPlan,
     work: WorkPlan,
     bench: BenchDone,
@@ -102,10 +107,12 @@ def cards_of(
         "ream": lambda o: _ream(o, build, handle),
         "arbor": lambda o: _arbor(o, build, handle),
         "part": lambda o: _part(o, build, handle),
-        "guides": lambda o: _guides(build, guides),
+        "guides": lambda o: (
+            _figure(o, wraps) if o.id.startswith("figure:") else _guides(build, guides, wraps)
+        ),
         "coat": lambda o: _coat(o, build, finish),
         "marks": lambda o: _marks(build, marks),
-        "label": lambda o: _label(build),
+        "label": lambda o: _label(build, wraps),
         "follow_up": lambda o: (
             "" if o.due_on is None else f"{o.due_on:%-d %B %Y}",
             "the day to ask",
@@ -113,7 +120,8 @@ def cards_of(
         ),
         "scuff": lambda o: _scuff(build, work),
         "test": lambda o: _test(build),
-        "line_up": lambda o: _line_up(),
+        "line_up": lambda o: _line_up(line_up),
+        "tip_top": lambda o: _tip_top(build),
         "cut_back": lambda o: _cut_back(),
         "hand_over": lambda o: _hand_over(build),
     }
@@ -184,13 +192,41 @@ def _part(o: Operation, build: Build, handle: HandlePlan) -> Said:
     return format_length(max(part.start_mm, 0.0), build.rule), "its butt face, from the butt of the blank", cues  # fmt: skip
 
 
-def _guides(build: Build, guides: GuidesPlan) -> Said:
+def _guides(build: Build, guides: GuidesPlan, wraps: WrapsPlan) -> Said:
     cues = [
         f"Guide {n}: ring {g.ring_mm:g}, {format_length(g.from_tip_ring_mm, build.rule)} from the tip-top ring, {g.clock_words}, {g.thread}."
         for n, g in enumerate(guides.placed, start=1)
         if g.from_tip_ring_mm is not None
     ]
+    for w in sorted(wraps.laid, key=lambda w: -w.start_mm):
+        cues.append(
+            f"{w.what[:1].upper()}{w.what[1:]}: {w.turns} turns of {w.thread}, {format_length(w.end_mm - w.start_mm, build.rule)}."
+        )
+        cues += [f"Turn {c.turn}: {c.words}" for c in w.cues]
     return f"{len(guides.placed)}", "guides, tip first", cues
+
+
+def _figure(o: Operation, wraps: WrapsPlan) -> Said:
+    f = next((f for f in wraps.figures if o.id == f"figure:{f.id}"), None)
+    if f is None:
+        return "", "", []
+    return (
+        f"{f.crossing_deg:.0f}°",
+        "angle at every crossing",
+        [*pass_order(f), "Even threads tight against one another; burnish as you go."],
+    )
+
+
+def _tip_top(build: Build) -> Said:
+    tip_top = build.guides.tip_top
+    cues = ["File the tube's edge to a ramp, so that thread climbs it."]
+    if tip_top.held == "hot_melt":
+        cues += ["Warm the tube, not the blank: melt a little glue on the tip, push the tube on, turn it into line while it is soft.", "It comes off again the same way: warm the tube, twist, pull."]  # fmt: skip
+    else:
+        cues += ["A thin film of epoxy on tip and tube; push on with a turn, wipe, stand the rod tip down.", "Line it up before it sets. It comes off only with heat that softens epoxy: guard the blank."]  # fmt: skip
+    if tip_top.when == "between_coats":
+        cues.append("Run the second coat over its edge.")
+    return f"ring {tip_top.ring_mm:g}", "tip-top", cues
 
 
 def _coat(o: Operation, build: Build, finish: FinishPlan) -> Said:
@@ -216,8 +252,14 @@ def _marks(build: Build, marks: Sequence[MarkDrawn]) -> Said:
     return f"{len(marks)}", "marks, butt first", cues
 
 
-def _label(build: Build) -> Said:
-    cues = ["Clean the place; no fingers on it after.", "Read it along the rod, the reel down, before it sticks.", "Seal it thinly and let it dry: the first coat must not lift it."]  # fmt: skip
+def _label(build: Build, wraps: WrapsPlan) -> Said:
+    cues = [
+        "Clean the place; no fingers on it after.",
+        "Read it along the rod, the reel down, before it sticks.",
+    ]
+    for f in wraps.labels:
+        cues.append(f"{f.what[:1].upper()}{f.what[1:]}: from {format_length(f.start_mm, build.rule)} to {format_length(f.end_mm, build.rule)}, middle at {f.clock_words}, the text begins at the {f.first} end.")  # fmt: skip
+    cues += ["Trim close, round the corners; hold it by a strip of masking tape and roll it on from the middle.", "Seal it thinly and let it dry: the first coat must not lift it."]  # fmt: skip
     return build.name, "what it says", cues
 
 
@@ -227,9 +269,9 @@ def _test(build: Build) -> Said:
     return format_weight(load), "to hang from the line", cues
 
 
-def _line_up() -> Said:
-    cues = ["Sight through the stripper at the tip-top, an eye's width to either side.", "Nudge feet, not rings; come back to it with rested eyes.", "Turn the rod round and sight from the tip."]  # fmt: skip
-    return "", "", cues
+def _line_up(line_up: LineUpPlan) -> Said:
+    cues = [*line_up.tricks, "Nudge feet, not rings; come back to it with rested eyes."]
+    return "", "", [*line_up.moves, *cues]
 
 
 def _cut_back() -> Said:

@@ -6,7 +6,9 @@ from collections.abc import Sequence
 from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.findings import StageName
-from wise_spool.core.ground.operations import Before, Need, Operation
+from wise_spool.core.ground.operations import Before, Need, Operation, Wait
+from wise_spool.core.lineup.planning import LineUpPlan
+from wise_spool.core.wraps.planning import WrapsPlan
 
 BENDING = (
     "Bending a rod: tip guarded, face out of line, people clear; never past the maker's limit."
@@ -14,12 +16,14 @@ BENDING = (
 CUTTING_BACK = (
     "Wet, with a mask: finish dust is sharp and sensitises. Blade away from fingers and thread."
 )
+UNDERCOAT_MIN = 720.0
+"""An undercoat under a label dries so long. From habit: the tin's own time wins."""
 FIRST_OF: dict[StageName, tuple[float, float]] = {
-    "blank": (0, 0.5), "spine": (0, 1.5), "handle": (0, 4.0), "guides": (2.9, 0), "finish": (4.5, 0),
+    "blank": (0, 0.5), "spine": (0, 1.5), "handle": (0, 4.0), "guides": (2.9, 0), "wraps": (3.5, 0), "finish": (4.5, 0),
 }  # fmt: skip
 
 
-def later_operations(build: Build, bench: BenchDone) -> list[Operation]:
+def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: LineUpPlan) -> list[Operation]:  # fmt: skip
     """From the static test to the hand-over, and what is asked of the rod after it; what a coat covers was done
     before it. Nothing but the questions for a rod without guides."""
     asked = _follow_ups(bench)
@@ -28,6 +32,14 @@ def later_operations(build: Build, bench: BenchDone) -> list[Operation]:
     coats = max(build.finish.coats, len(build.finish.laid))
     laid = len(build.finish.laid)
     last = Before(id=f"coat:{coats}", why="the last coat first")
+    between = build.guides.tip_top.when == "between_coats" and build.finish.coats > 1
+    far_sight = () if between else (Before(id="tip_top", why="it is the far sight"),)
+    hold = max((f.hold_min for f in wraps.labels), default=0.0)
+    says = " ".join(w for w in (build.name, build.number) if w)
+    undercoat = any(label.rough for label in build.wraps.labels)
+    under_first = (
+        (Before(id="undercoat:label", why="a rough blank takes no label"),) if undercoat else ()
+    )
     out = [
         Operation(
             id="test", kind="test", stage="guides", words="Hang the test weight with the guides taped on", rank=(2.9, 1),
@@ -35,15 +47,24 @@ def later_operations(build: Build, bench: BenchDone) -> list[Operation]:
             after=(Before(id="spine", why="the guides stand on its line"),), caution=BENDING,
         ),
         Operation(
-            id="line_up", kind="line_up", stage="guides", words="Look along the rod and bring the guides into line", rank=(4, 0),
-            after=(Before(id="guides", why="they are nudged on their thread"), Before(id="tip_top", why="it is the far sight")), done=laid > 0,
+            id="line_up", kind="line_up", stage="wraps", words="Look along the rod and bring the guides into line", rank=(4, 0),
+            after=(Before(id="guides", why="they are nudged on their thread"), *far_sight), done=laid > 0 or line_up.open_gate,
         ),
         Operation(
-            id="label", kind="label", stage="finish", words="Put the label on and seal it", rank=(4, 5), done=laid > 0,
-            needs=(Need(what="label", amount=" ".join(w for w in (build.name, build.number) if w)), Need(what="thin sealer")),
-            after=(Before(id="guides", why="it stands clear of their wraps"),),
+            id="label", kind="label", stage="wraps", words="Put the label on and seal it" if len(wraps.labels) < 2 else "Put the labels on and seal them", rank=(4, 5), done=laid > 0,
+            needs=(Need(what="label", amount=says), Need(what="alcohol"), Need(what="thin sealer" if not undercoat else "thin undercoat, before and after")),
+            after=(Before(id="guides", why="it stands clear of their wraps"), *under_first),
+            wait=Wait(least_min=hold, most_min=None, what="the label holds before it is coated") if hold else None,
         ),
     ]  # fmt: skip
+    if undercoat:
+        out.append(
+            Operation(
+                id="undercoat:label", kind="label", stage="wraps", words="Undercoat the rough blank where the label goes", rank=(4, 4), done=laid > 0,
+                after=(Before(id="guides", why="it stands clear of their wraps"),), needs=(Need(what="thin finish"),),
+                wait=Wait(least_min=UNDERCOAT_MIN, most_min=None, what="the undercoat is dry"),
+            )
+        )  # fmt: skip
     out += [
         Operation(
             id=f"cut_back:{n}", kind="cut_back", stage="finish", words=f"Look for hairs and bumps, and cut back before coat {n}",

@@ -21,11 +21,14 @@ from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.fits import gap_volume_ml, straight_bore
 from wise_spool.core.handle.fitting import is_filled
 from wise_spool.core.handle.stack import Fitted
+from wise_spool.core.lineup.planning import LineUpPlan
 from wise_spool.core.spine.operations import spine_operations
 from wise_spool.core.work.glue_up import Gap, GlueUpPlan, plan_glue_up
 from wise_spool.core.work.later import later_operations, own_operations
 from wise_spool.core.work.order import OrderPlan, in_order, plan_order
 from wise_spool.core.work.passing import Placed, Proud
+from wise_spool.core.wraps.operations import wrap_operations
+from wise_spool.core.wraps.planning import WrapsPlan
 
 
 class WorkPlan(Frozen):
@@ -43,19 +46,26 @@ def plan_work(
     work: WorkingBlank,
     fitted: tuple[Fitted, ...],
     handle: HandlePlan,
+    wraps: WrapsPlan,
+    line_up: LineUpPlan,
     finish: FinishPlan,
     bench: BenchDone | None = None,
 ) -> WorkPlan:
     """Gather the rooms' operations and order them; mix for the joints in the order they go on."""
     bench = bench or BenchDone()
     skipped = {s.id: s.why for s in bench.skipped}
-    rooms = [*blank_operations(build), *spine_operations(build), *guide_operations(build)]
+    rooms = [
+        *blank_operations(build),
+        *spine_operations(build),
+        *guide_operations(build),
+        *wrap_operations(build, wraps),
+    ]
     placed = [_for_order(build, f) for f in fitted]
     order = plan_order(build, work, placed, rooms, _prouds(build, handle), skipped)
     coats = finish_operations(build, finish)
     done = {*build.handle.steps_done, *(o.id for o in order.steps if o.done)}
     late = _before_the_ferrule(build, [o.id for o in coats])
-    known = [*order.steps, *coats, *later_operations(build, bench)]
+    known = [*order.steps, *coats, *later_operations(build, bench, wraps, line_up)]
     glued: list[str] = []
     for o in order.steps:
         if o.kind == "part" and o.part_id:

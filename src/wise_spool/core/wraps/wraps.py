@@ -1,74 +1,293 @@
-"""Thread on the rod: every stretch that is wrapped, and so coated.
+"""Every wrap on the rod: where it lies, its turns and metres, what it leaves open beside a foot, what it weighs.
 
-Method page: ``docs/methods/finish.md``.
+``length = sum over turns of sqrt(P(x)^2 + p^2)``: P is the perimeter of the outline that thread really takes at the
+turn's station (:mod:`wise_spool.core.wraps.outline`), moved out by half a thread for its own middle (a convex outline
+moved out by t grows by 2 pi t, Steiner), p what a turn covers. Method page: ``docs/methods/wraps.md``.
 """
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
 
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.rows import by_id
+from wise_spool.core.document.wraps import End, Wrap
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.wraps.cues import Cue, Marks, cues_of
+from wise_spool.core.wraps.holding import DUTY_WORDS, Duty, Foot, Holding, holdings
+from wise_spool.core.wraps.outline import Outline, outline
+from wise_spool.core.wraps.thread import Threads, ThreadUsed, main_thread
+
+Floats = NDArray[np.float64]
+SURFACE_SAMPLES = 24
 
 
-class WrapLaid(Frozen):
-    """One stretch of thread to be coated; stations in mm from the butt."""
+class Stretch(Frozen):
+    """Thread of one colour between two stations: an underwrap, a band, an inlay, the wrap itself."""
 
     what: str
     start_mm: float
     end_mm: float
-    od_mm: float
-    foot_mm: float
     thread: str
+    turns: int
+    metres: float
+
+
+class WrapLaid(Frozen):
+    """One wrap. Stations in mm from the butt; ``start_mm`` to ``end_mm`` is the wrap itself, ``over_from_mm`` to
+    ``over_to_mm`` everything that belongs to it. ``od_mm`` is the blank at its middle, ``round_mm`` the outline there.
+    ``foot_mm`` is how much foot lies under it, ``void_ml`` what stays open beside it, ``area_mm2`` what is coated.
+    ``beyond_*_mm`` are by duty what the builder may say otherwise; ``settled`` is whether anything was."""
+
+    id: str
+    duty: Duty
+    what: str
+    start_mm: float
+    end_mm: float
+    over_from_mm: float
+    over_to_mm: float
+    od_mm: float
+    round_mm: float
+    starts: End
+    thread: str
+    layers: int
+    turns: int
+    metres: float
+    stretches: tuple[Stretch, ...]
+    foot_mm: float
+    climb_turn: int | None
+    void_ml: float
+    area_mm2: float
+    mass_g: float
+    minutes: float
+    preserver: bool
+    least_mm: float
+    lock_turns: int
+    beyond_butt_mm: float
+    beyond_tip_mm: float
+    settled: bool
+    guide_id: str
+    cues: tuple[Cue, ...]
+
+
+class LeftOut(Frozen):
+    """A place that would be wrapped by duty, and is not by wish."""
+
+    id: str
+    what: str
+    duty: Duty
+
+
+@dataclass(frozen=True)
+class _Bed:
+    """What thread lies on at any station of one wrap: the blank, a tube, a foot, layers already there."""
+
+    work: WorkingBlank
+    held: Holding
+    rise_mm: float = 0.0
+
+    def outline(self, x_mm: Floats) -> Outline:
+        """The outline at these stations."""
+        taper = self.work.taper
+        assert taper is not None
+        r = np.asarray(taper.od_mm(x_mm)) / 2 + self.rise_mm
+        if self.held.over_mm:
+            r = r + np.where(x_mm >= self.held.over_from_mm, self.held.over_mm, 0.0)
+        foot = self.held.foot
+        if foot is None:
+            return Outline(2 * math.pi * r, math.pi * r**2, np.zeros_like(r))
+        return outline(r, foot.wide_mm, foot_high_mm(foot, x_mm))
+
+    def metres(self, start_mm: float, turns: float, pitch_mm: float, thick_mm: float) -> float:
+        """Thread in ``turns`` turns from a station on, tip-wards."""
+        if turns <= 0:
+            return 0.0
+        whole = math.ceil(turns - 1e-9)
+        n = np.arange(whole)
+        share = np.minimum(1.0, turns - n)
+        x = start_mm + (n + share / 2) * pitch_mm
+        perimeter = self.outline(x).perimeter_mm + math.pi * thick_mm
+        return float((share * np.hypot(perimeter, pitch_mm)).sum()) / 1000
+
+
+def foot_high_mm(foot: Foot, x_mm: Floats) -> Floats:
+    """How high a filed foot stands at these stations: nothing before its toe, climbing evenly over the ramp, full
+    from there to its leg."""
+    along = abs(foot.leg_mm - foot.toe_mm)
+    ramp = max(habits().foot_ramp_share * along, 1e-9)
+    into = (x_mm - foot.toe_mm) * (1.0 if foot.leg_mm >= foot.toe_mm else -1.0)
+    under = (into > 0) & (into <= along + 1e-9)
+    return np.where(under, foot.high_mm * np.clip(into / ramp, 0.0, 1.0), 0.0)
 
 
 def wraps_on(
-    build: Build, work: WorkingBlank, handle: HandlePlan, guides: GuidesPlan
-) -> tuple[WrapLaid, ...]:
-    """Every wrap that finish goes on: feet, joints and the one ahead of the handle."""
-    wraps: list[WrapLaid] = []
-
-    def lay(what: str, start: float, end: float, foot: float, thread: str) -> None:
-        od = work.od_mm((start + end) / 2)
-        if od is not None and end > start:
-            wraps.append(
-                WrapLaid(
-                    what=what,
-                    start_mm=round(start, 2),
-                    end_mm=round(end, 2),
-                    od_mm=round(od, 3),
-                    foot_mm=foot,
-                    thread=thread,
-                )
-            )
-
-    thread = build.guides.train[-1].thread if build.guides.train else "garnet"
-    if handle.parts and work.length_mm and handle.front_mm < work.length_mm:
-        lay(
-            "trim ahead of the handle",
-            handle.front_mm,
-            handle.front_mm + habits().front_trim_mm,
-            0,
-            thread,
-        )
-    for joint in work.joints:
-        reach = habits().joint_wrap_mm[build.brief.rod_type]
-        lay("joint, butt side", joint.station_mm - reach, joint.station_mm, 0, thread)
-    by_id = {g.id: g for g in build.guides.train}
-    for n, placed in enumerate(guides.placed, start=1):
-        g = by_id[placed.id]
-        if placed.marked_mm is None or placed.wrap_from_mm is None or placed.wrap_to_mm is None:
+    build: Build, work: WorkingBlank, handle: HandlePlan, guides: GuidesPlan, threads: Threads
+) -> tuple[tuple[WrapLaid, ...], tuple[LeftOut, ...]]:
+    """Every wrap, butt first, and what is left out by wish. Nothing while the blank has no taper."""
+    if work.taper is None or work.length_mm is None:
+        return (), ()
+    held = holdings(build, work, handle, guides, main_thread(build))
+    held += _own(build, work)
+    laid, left = [], []
+    for h in sorted(held, key=lambda h: (h.butt_mm - h.beyond_butt_mm, h.id)):
+        said = by_id(build.wraps.wraps, h.id) or Wrap(id=h.id)
+        if said.left_out:
+            left.append(LeftOut(id=h.id, what=h.what, duty=h.duty))
             continue
-        if g.foot_butt_mm > 0:
-            lay(
-                f"guide {n}, butt foot",
-                placed.wrap_from_mm,
-                placed.marked_mm,
-                g.foot_butt_mm,
-                g.thread,
-            )
-        if g.foot_tip_mm > 0:
-            lay(
-                f"guide {n}, tip foot", placed.marked_mm, placed.wrap_to_mm, g.foot_tip_mm, g.thread
-            )
-    return tuple(sorted(wraps, key=lambda w: w.start_mm))
+        wrap = _lay(h, said, work, threads)
+        if wrap is not None:
+            laid.append(wrap)
+    return tuple(laid), tuple(left)
+
+
+def _own(build: Build, work: WorkingBlank) -> list[Holding]:
+    """The wraps the builder placed freely: stations of the bare blank, on the blank as it is now."""
+    out = []
+    for w in build.wraps.wraps:
+        if w.kind is None or w.from_mm is None or w.to_mm is None:
+            continue
+        least = habits().splint_wrap_mm if w.kind == "splint" else 0.0
+        a, b = w.from_mm - work.cut_mm, w.to_mm - work.cut_mm
+        out.append(Holding(w.id, w.kind, w.name or DUTY_WORDS[w.kind], a, b, 0.0, 0.0, main_thread(build), least_mm=least))  # fmt: skip
+    return out
+
+
+def _lay(h: Holding, said: Wrap, work: WorkingBlank, threads: Threads) -> WrapLaid | None:
+    assert work.length_mm is not None
+    beyond_butt = h.beyond_butt_mm if said.beyond_butt_mm is None else said.beyond_butt_mm
+    beyond_tip = h.beyond_tip_mm if said.beyond_tip_mm is None else said.beyond_tip_mm
+    start = max(h.butt_mm - beyond_butt, 0.0)
+    end = min(h.tip_mm + beyond_tip, work.length_mm)
+    if end - start < 0.05 or work.od_mm(start) is None:
+        return None
+    thread = threads.of(said.thread or h.thread)
+    starts = said.starts or h.starts
+    layers = said.layers or 1
+    pitch, thick = thread.pitch_mm, thread.diameter_mm
+    stretches: list[Stretch] = []
+    rise = 0.0
+    if said.under is not None:
+        under = threads.of(said.under.thread or thread.name)
+        a, b = (
+            max(start - said.under.beyond_mm, 0.0),
+            min(end + said.under.beyond_mm, work.length_mm),
+        )
+        bare = _Bed(work, Holding(h.id, h.duty, h.what, a, b, 0, 0, "", over_mm=h.over_mm, over_from_mm=h.over_from_mm))  # fmt: skip
+        stretches.append(_stretch("underwrap", bare, a, b, under))
+        rise = under.diameter_mm * habits().layer_rise
+    bed = _Bed(work, h, rise)
+    turns = max(round((end - start) / pitch), 1)
+    metres = 0.0
+    for layer in range(layers):
+        up = _Bed(work, h, rise + layer * thick * habits().layer_rise)
+        metres += up.metres(start, turns - layer, pitch, thick)
+    lock = h.lock_turns if said.lock_turns is None else said.lock_turns
+    if lock:
+        leg = bed.outline(np.array([end if starts == "butt" else start])).perimeter_mm[0]
+        metres += lock * math.hypot(float(leg) + math.pi * thick, pitch) / 1000
+    main = Stretch(what="wrap", start_mm=round(start, 2), end_mm=round(end, 2), thread=thread.name, turns=turns, metres=round(metres, 3))  # fmt: skip
+    stretches.append(main)
+    stretches += _bands(said, h, work, start, end, threads)
+    stretches += _inlays(said, bed, start, end, starts, turns, thread, threads)
+    x = np.linspace(start, end, SURFACE_SAMPLES)
+    first = bed.outline(x)
+    top = first if layers == 1 else _Bed(work, h, rise + (layers - 1) * thick * habits().layer_rise).outline(x)  # fmt: skip
+    low = min(s.start_mm for s in stretches)
+    high = max(s.end_mm for s in stretches)
+    middle = (start + end) / 2
+    od = work.od_mm(middle) or 0.0
+    extra = (high - low) - (end - start)
+    area = float(np.trapezoid(top.perimeter_mm + 2 * math.pi * thick, x)) + math.pi * od * extra
+    foot = h.foot
+    foot_mm = max(0.0, min(end, max(foot.toe_mm, foot.leg_mm)) - max(start, min(foot.toe_mm, foot.leg_mm))) if foot else 0.0  # fmt: skip
+    climbs = _climb_turn(foot, start, end, starts, pitch)
+    mass = sum(s.metres * _g_per_m(threads.of(s.thread)) for s in stretches)
+    total = sum(s.turns for s in stretches) + lock + (layers - 1) * turns
+    marks = Marks(
+        turns=turns, starts=starts, climb_turn=climbs, layers=layers, lock_turns=lock if foot else 0
+    )
+    return WrapLaid(
+        id=h.id, duty=h.duty, what=said.name or h.what, start_mm=round(start, 2), end_mm=round(end, 2), over_from_mm=round(low, 2), over_to_mm=round(high, 2),
+        od_mm=round(od, 3), round_mm=round(float(top.perimeter_mm.max()) / math.pi, 3), starts=starts, thread=thread.name, layers=layers, turns=turns,
+        metres=round(sum(s.metres for s in stretches), 3), stretches=tuple(stretches), foot_mm=round(foot_mm, 2), climb_turn=climbs,
+        void_ml=round(float(np.trapezoid(first.void_mm2, x)) / 1000, 5), area_mm2=round(area, 2), mass_g=round(mass, 4),
+        minutes=round(habits().wrap_min * (1 + len(said.bands)) + habits().turn_min * total, 2), preserver=said.preserver, least_mm=h.least_mm,
+        lock_turns=lock if foot else 0, beyond_butt_mm=h.beyond_butt_mm, beyond_tip_mm=h.beyond_tip_mm,
+        settled=said.model_copy(update={"kind": None, "name": "", "from_mm": None, "to_mm": None}) != Wrap(id=h.id),
+        guide_id=h.guide_id, cues=cues_of(h.what, marks, said, thread.name),
+    )  # fmt: skip
+
+
+def _stretch(what: str, bed: _Bed, start: float, end: float, thread: ThreadUsed) -> Stretch:
+    turns = max(round((end - start) / thread.pitch_mm), 1)
+    metres = bed.metres(start, turns, thread.pitch_mm, thread.diameter_mm)
+    return Stretch(what=what, start_mm=round(start, 2), end_mm=round(end, 2), thread=thread.name, turns=turns, metres=round(metres, 3))  # fmt: skip
+
+
+def _bands(said: Wrap, h: Holding, work: WorkingBlank, start: float, end: float, threads: Threads) -> list[Stretch]:  # fmt: skip
+    """Trim bands outward from either end, one after another."""
+    out = []
+    at = {"butt": start, "tip": end}
+    bare = _Bed(work, Holding(h.id, h.duty, h.what, start, end, 0, 0, "", over_mm=h.over_mm, over_from_mm=h.over_from_mm))  # fmt: skip
+    for band in said.bands:
+        thread = threads.of(band.thread or said.thread or h.thread)
+        wide = band.turns * thread.pitch_mm
+        a, b = (at["butt"] - wide, at["butt"]) if band.end == "butt" else (at["tip"], at["tip"] + wide)  # fmt: skip
+        if a < 0 or (work.length_mm is not None and b > work.length_mm + 1e-9):
+            continue
+        at[band.end] = a if band.end == "butt" else b
+        metres = bare.metres(a, band.turns, thread.pitch_mm, thread.diameter_mm)
+        out.append(Stretch(what="band", start_mm=round(a, 2), end_mm=round(b, 2), thread=thread.name, turns=band.turns, metres=round(metres, 3)))  # fmt: skip
+    return out
+
+
+def _inlays(
+    said: Wrap, bed: _Bed, start: float, end: float, starts: End, turns: int, thread: ThreadUsed, threads: Threads
+) -> list[Stretch]:  # fmt: skip
+    """A second thread carried with the main one: its turns lie in between, the main one under it."""
+    out = []
+    for inlay in said.inlays:
+        other = threads.of(inlay.thread or thread.name)
+        if inlay.after + inlay.turns > turns:
+            continue
+        way = 1.0 if starts == "butt" else -1.0
+        a = (start if way > 0 else end) + way * inlay.after * thread.pitch_mm
+        low = a if way > 0 else a - inlay.turns * other.pitch_mm
+        high = low + inlay.turns * other.pitch_mm
+        metres = bed.metres(low, inlay.turns, other.pitch_mm, other.diameter_mm)
+        out.append(Stretch(what="inlay", start_mm=round(max(low, start), 2), end_mm=round(min(high, end), 2), thread=other.name, turns=inlay.turns, metres=round(metres, 3)))  # fmt: skip
+    return out
+
+
+def _climb_turn(
+    foot: Foot | None, start: float, end: float, starts: End, pitch: float
+) -> int | None:
+    """The turn at which thread meets the foot's toe, counted from the wrap's start."""
+    if foot is None:
+        return None
+    along = foot.toe_mm - start if starts == "butt" else end - foot.toe_mm
+    outward = (foot.leg_mm > foot.toe_mm) == (starts == "butt")
+    if not outward or along < 0 or along > end - start:
+        return None
+    return int(along / pitch) + 1
+
+
+def _g_per_m(thread: ThreadUsed) -> float:
+    solid = math.pi / 4 * thread.diameter_mm**2 * habits().thread_solid
+    return solid * habits().thread_g_per_ml
+
+
+def by_thread(laid: Sequence[WrapLaid]) -> dict[str, float]:
+    """Metres by thread over all wraps, what is cut off at every start and end counted in."""
+    out: dict[str, float] = {}
+    for w in laid:
+        for s in w.stretches:
+            out[s.thread] = out.get(s.thread, 0.0) + s.metres + habits().waste_mm / 1000
+    return {name: round(m, 2) for name, m in out.items()}

@@ -1,0 +1,95 @@
+"""The wraps planned: every stretch of thread, figures, colours, labels, spools and the grid of progress.
+
+Method page: ``docs/methods/wraps.md``.
+"""
+
+from wise_spool.core.blank.working import WorkingBlank
+from wise_spool.core.document.build import Build
+from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.guides.placing import GuidesPlan
+from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.labels.fitting import LabelFitted, fit_labels
+from wise_spool.core.wraps.crosswrap import FigureLaid, work_out
+from wise_spool.core.wraps.progress import GuideProgress, progress_of
+from wise_spool.core.wraps.spools import SpoolUse, spools_for
+from wise_spool.core.wraps.thread import Threads, ThreadUsed, main_thread
+from wise_spool.core.wraps.wet import BLANK_COLOUR, WetColour, wet_colour
+from wise_spool.core.wraps.wraps import LeftOut, WrapLaid, by_thread, wraps_on
+
+
+class WrapsPlan(Frozen):
+    """All thread on the rod. ``metres`` is the sum over the wraps and figures with what is cut off; ``minutes`` of the hands."""
+
+    laid: tuple[WrapLaid, ...]
+    left_out: tuple[LeftOut, ...]
+    threads: tuple[ThreadUsed, ...]
+    main_thread: str
+    figures: tuple[FigureLaid, ...]
+    colours: tuple[WetColour, ...]
+    blank_colour: str
+    labels: tuple[LabelFitted, ...]
+    spools: tuple[SpoolUse, ...]
+    progress: tuple[GuideProgress, ...]
+    turns: int
+    metres: float
+    mass_g: float
+    void_ml: float
+    area_mm2: float
+    minutes: float
+
+
+def plan_wraps(
+    build: Build, work: WorkingBlank, handle: HandlePlan, guides: GuidesPlan
+) -> WrapsPlan:
+    """Everything thread and letters do on this rod."""
+    threads = Threads(build.wraps.threads)
+    main = threads.of(main_thread(build))
+    for g in build.guides.train:
+        threads.of(g.thread)
+    laid, left = wraps_on(build, work, handle, guides, threads)
+    figures = tuple(work_out(d, work, threads) for d in build.wraps.decoration)
+    need = by_thread(laid)
+    for f in figures:
+        for m in f.metres:
+            need[m.thread] = need.get(m.thread, 0.0) + m.metres
+    taken = [(w.what, w.over_from_mm, w.over_to_mm) for w in laid]
+    taken += [(f.name, f.from_mm, f.to_mm) for f in figures]
+    return WrapsPlan(
+        laid=laid, left_out=left, threads=threads.all(), main_thread=main.name, figures=figures, colours=_colours(build, laid, figures, threads),
+        blank_colour=blank_colour(build), labels=fit_labels(build.wraps.labels, work, taken, handle.front_mm if handle.parts else None, build.spine.own_line_deg),
+        spools=spools_for(need, laid, threads), progress=progress_of(build, guides, laid),
+        turns=sum(s.turns for w in laid for s in w.stretches), metres=round(sum(need.values()), 1),
+        mass_g=round(sum(w.mass_g for w in laid), 2), void_ml=round(sum(w.void_ml for w in laid), 4),
+        area_mm2=round(sum(w.area_mm2 for w in laid), 1), minutes=round(sum(w.minutes for w in laid) + sum(f.minutes for f in figures), 1),
+    )  # fmt: skip
+
+
+def blank_colour(build: Build) -> str:
+    """The blank's colour: as said, else usual for what it is made of."""
+    return build.blank.colour or BLANK_COLOUR[build.blank.material]
+
+
+def _colours(
+    build: Build, laid: tuple[WrapLaid, ...], figures: tuple[FigureLaid, ...], threads: Threads
+) -> tuple[WetColour, ...]:
+    """Every thread over the blank, and over each thread it lies on somewhere on this rod."""
+    ground = blank_colour(build)
+    over_blank = {name: wet_colour(threads.of(name), ground) for name in _names(laid, figures)}
+    out = list(over_blank.values())
+    pairs = set()
+    for w in laid:
+        under = next((s.thread for s in w.stretches if s.what == "underwrap"), None)
+        if under:
+            pairs |= {(s.thread, under) for s in w.stretches if s.what in ("wrap", "inlay")}
+    pairs |= {(b.thread, threads.of(f.under).name) for f in figures if f.under for b in f.bands}
+    for name, under in sorted(pairs):
+        if name != under:
+            below = over_blank.get(under) or wet_colour(threads.of(under), ground)
+            out.append(wet_colour(threads.of(name), below.wet, under))
+    return tuple(out)
+
+
+def _names(laid: tuple[WrapLaid, ...], figures: tuple[FigureLaid, ...]) -> list[str]:
+    names = [s.thread for w in laid for s in w.stretches]
+    names += [b.thread for f in figures for b in f.bands]
+    return list(dict.fromkeys(names))
