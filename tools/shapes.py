@@ -19,12 +19,17 @@ from wise_spool.core.guides.datums import DATUM_WORDS, REEL_FRONT
 from wise_spool.core.handle.arbors import SCHOOL_WORDS as ARBOR_WORDS
 from wise_spool.core.handle.sizes import SIZED
 from wise_spool.core.handle.stack import GLUED_TO_BLANK, PART_WORDS
+from wise_spool.core.labels.fitting import LABEL_WORDS
 from wise_spool.core.shop.drawer import (
     FRESH_FINISHES,
     FRESH_GUIDES,
+    FRESH_LABEL,
     FRESH_PARTS,
+    FRESH_PASS,
     FRESH_SHELVED,
     FRESH_STICK,
+    FRESH_THREAD,
+    FRESH_WRAP,
 )
 from wise_spool.core.shop.kits import KITS
 from wise_spool.core.shop.words import TRADE_WORDS, Region
@@ -33,14 +38,16 @@ from wise_spool.core.spine.deciding import SCHOOL_WORDS as SPINE_WORDS
 from wise_spool.core.work.glue_up import KIND_WORDS as ADHESIVE_WORDS
 from wise_spool.core.work.glue_up import SQUEEZE_WORDS
 from wise_spool.core.work.order import ASSEMBLY_WORDS
+from wise_spool.core.wraps.thread import RACK
 
-TYPES = "FinishProduct, Guide, Part, PartKind, Shelved, ShelfKind, Stick"
+TYPES = "FinishProduct, Guide, Label, Part, PartKind, Pass, Shelved, ShelfKind, Stick, Thread, Wrap"
 
 
 def shapes(schema: dict[str, Any]) -> str:
     """The file's text. ``schema`` is the build file's JSON schema."""
     return (
         "/** Generated from the models by `./wise-spool describe`; not edited by hand. */\n"
+        "/* eslint-disable no-restricted-syntax -- colours of thread are goods, not of the theme */\n"
         f'import type {{ {TYPES} }} from "../api/types";\n\n'
         f"export const ONE_VALUE = new Set([{_one_value(schema)}]);\n"
         + _table("PART_WORDS", PART_WORDS)
@@ -63,8 +70,10 @@ def shapes(schema: dict[str, Any]) -> str:
         + _fresh("FRESH_SHELVED", "Record<ShelfKind, Shelved>", FRESH_SHELVED)
         + _fresh("FRESH_FINISHES", "Record<FinishProduct[\"kind\"], FinishProduct>", FRESH_FINISHES)
         + _kits()
-        + _fresh("FRESH_ROWS", "{ stick: Stick }", {"stick": FRESH_STICK})
+        + _fresh("FRESH_ROWS", "{ stick: Stick; wrap: Wrap; thread: Thread; label: Label; pass: Pass }", {"stick": FRESH_STICK, "wrap": FRESH_WRAP, "thread": FRESH_THREAD, "label": FRESH_LABEL, "pass": FRESH_PASS})
         + f"\n// prettier-ignore\nexport const USUAL_REEL_MM: Record<string, number> = {json.dumps(USUAL_REEL_MM)};\n"
+        + f"\n// prettier-ignore\nexport const THREAD_RACK: Record<string, string> = {json.dumps(dict(RACK))};\n"
+        + _table("LABEL_WORDS", LABEL_WORDS)
         + _fresh("FRESH_GUIDES", "Record<string, Guide>", FRESH_GUIDES)
     )  # fmt: skip
 

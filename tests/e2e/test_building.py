@@ -184,7 +184,7 @@ class Building(InTheBrowser):
         self.assertAlmostEqual(
             self.rod("By keys")["build"]["guides"]["train"][1]["at"]["distance_mm"], 9.5 * 25.4
         )
-        press("5")
+        press("6")
         self.page.get_by_role("heading", name="The coats and their clocks").wait_for()
         press("p")
         expect(self.page.get_by_alt_text("Page 1 of the build sheet")).to_be_visible()

@@ -11,6 +11,7 @@ JOBS = {
     "spine": ("roll", "drops", "decide", "marks"),
     "handle": ("stack", "sizes", "turning", "bores", "arbor", "order", "glue-up", "balance"),
     "guides": ("train", "reel-side", "bend", "layouts", "twist", "test"),
+    "wraps": ("wraps", "decoration", "line-up", "labels"),
     "finish": ("coats", "product"),
 }
 SHOP = ("/", "/board", "/logbook", "/shelf", "/shelf/part?list", "/habits", "/words", "/trainer")

@@ -165,6 +165,12 @@ class TheGuides(OnTheDemo):
 class TheFinish(OnTheDemo):
     def test_a_coat_is_mixed_and_its_clocks_run_on_the_rack(self):
         self.at("Skerry 10", "finish")
+        expect(self.page.locator("[data-answer]")).to_have_text("Line the guides up first")
+        self.page.get_by_role("link", name="To the line-up").click()
+        for row in self.page.get_by_role("list", name="Looks").get_by_role("listitem").all():
+            row.get_by_role("button", name="in line", exact=True).click()
+        expect(self.page.locator("[data-answer]")).to_contain_text("In line")
+        self.page.get_by_role("link", name="Finish").first.click()
         self.press("Mixed just now")
         self.assertTrue(self.plan["finish"]["coats"][0]["laid"])
         expect(self.page.get_by_text("now", exact=True)).to_be_visible()

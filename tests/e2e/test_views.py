@@ -4,7 +4,8 @@ from playwright.sync_api import expect
 
 from tests.e2e.browser import InTheBrowser
 
-STAGES = ("blank", "spine", "handle", "guides", "finish")
+STAGES = ("blank", "spine", "handle", "guides", "wraps", "finish")
+WRAPS_JOBS = ("decoration", "line-up", "labels")
 GUIDES_JOBS = ("bend", "layouts", "twist", "reel-side", "test")
 JOBS = ("stack", "sizes", "turning", "bores", "arbor", "order", "glue-up", "balance")
 
@@ -32,9 +33,17 @@ class Views(InTheBrowser):
                 f"/build/{ids['Skerry 10']}/spine/{job}" for job in ("drops", "decide", "marks")
             ]
             paths += [f"/build/{ids['Skerry 10']}/guides/{job}" for job in GUIDES_JOBS]
+            paths += [f"/build/{ids['Deep char']}/wraps/{job}" for job in WRAPS_JOBS]
             paths += [f"/build/{ids['Holm Casting']}/guides/twist", f"/build/{ids['Holm Casting']}/bench"]  # fmt: skip
             paths += ["/logbook", f"/build/{ids['Skerry 10']}/logbook"]
-            paths += ["/shelf/part", "/shelf/adhesive", "/trainer", "/habits", "/words?w=spine"]
+            paths += [
+                "/shelf/part",
+                "/shelf/adhesive",
+                "/shelf/thread",
+                "/trainer",
+                "/habits",
+                "/words?w=spine",
+            ]
             for path in paths:
                 with self.subTest(light=light, path=path.split("/")[-1] or "rack"):
                     self.visit(path)
@@ -45,6 +54,7 @@ class Views(InTheBrowser):
         ids = self.ids()
         views = [*STAGES, *(f"handle/{job}" for job in JOBS), "spine/drops", "spine/decide"]
         views += [f"guides/{job}" for job in GUIDES_JOBS]
+        views += [f"wraps/{job}" for job in WRAPS_JOBS]
         for path in [
             "/",
             "/shelf/part",

@@ -74,8 +74,8 @@ def wraps_for(build: Build) -> WrapsWished:
     if name == "Deep char":
         feet = _feet(build, layers=2, under=Underwrap(thread="tar black", beyond_mm=3.0))
         runs = (
-            Pass(id="s1", thread="frost", threads=3),
-            Pass(id="s2", thread="deep blue", threads=5),
+            Pass(id="s1", thread="frost", threads=10),
+            Pass(id="s2", thread="deep blue", threads=18),
         )
         tide = Decoration(id="d1", name="two tides before the foregrip", pattern="Two tides", from_mm=510, to_mm=640, crossings=4, under="tar black", passes=runs)  # fmt: skip
         of_deep = (thread("deep blue", size="D", spool_m=160.0), thread("tar black", size="A", spool_m=120.0), thread("frost", size="D", spool_m=60.0))  # fmt: skip
@@ -94,7 +94,7 @@ def looks_for(build: Build) -> tuple[Sighted, ...]:
     out = []
     count = len(build.guides.train)
     for n, g in enumerate(build.guides.train):  # tip first
-        turned = 1.5 if holm else (3.0 if n < count - 2 else 0.0)
+        turned = 1.5 if holm else (3.0 if n < count - 1 else 0.0)
         out.append(Sighted(id=g.id, angle_deg=round(turned + near[n % 3], 1)))
     out.append(Sighted(id="tip-top", angle_deg=1.6 if holm else 3.1))
     return tuple(out)

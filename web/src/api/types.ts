@@ -61,8 +61,20 @@ export type ZoneReading = S["ZoneReading"];
 
 export type Habit = S["Habit"];
 
-export const STAGES: StageName[] = ["blank", "spine", "handle", "guides", "finish"];
+export const STAGES: StageName[] = ["blank", "spine", "handle", "guides", "wraps", "finish"];
 export type BoardState = S["BoardState"];
 export type ShopBoard = S["ShopBoard"];
 export type SittingPlaced = S["SittingPlaced"];
 export type BoardCosts = S["Costs"];
+export type Wrap = S["Wrap"];
+export type Thread = S["Thread"];
+export type ThreadUsed = S["ThreadUsed"];
+export type Decoration = S["Decoration"];
+export type Pass = S["Pass"];
+export type FigureLaid = S["FigureLaid"];
+export type Label = S["Label"];
+export type LabelFitted = S["LabelFitted"];
+export type LabelDrawn = S["LabelDrawn"];
+export type LookPlan = S["LookPlan"];
+export type RingClicked = S["RingClicked"];
+export type AlongPhoto = S["AlongPhoto"];

@@ -42,6 +42,21 @@ export function Flags(
         text: length(m.from_butt_mm, rule, false),
         label: `${m.label}: ${length(m.from_butt_mm, rule)} from the butt`,
       }));
+  } else if (stage === "wraps") {
+    flags = plan.wraps.laid
+      .flatMap((w) => [
+        { w, mm: w.start_mm, end: "start" },
+        { w, mm: w.end_mm, end: "end" },
+      ])
+      .filter(({ mm }) => scale.x(mm) > 0 && scale.x(mm) < width)
+      .map(({ w, mm, end }) => ({
+        key: `${w.id}.${end}`,
+        mm,
+        x: scale.x(mm),
+        text: length(lower.sign * (mm - lower.origin), rule, false),
+        label: `${w.what}: ${bothUnits(mm)} from the butt`,
+        selected: selected === `wraps.wraps.${w.id}`,
+      }));
   } else if (stage === "guides" || stage === "finish") {
     flags = plan.guides.placed
       .filter((g) => g.marked_mm !== null)

@@ -7,13 +7,24 @@ import { datumWord, lowerOrigin, originOf } from "./datum";
 import { Flags } from "./Flags";
 import { GuideTrain, Parts } from "./held";
 import { MatLines, PencilMarks, SpineLine, TipTop } from "./layers";
-import { BlankShape, RodPaint, WrapShape } from "./Rod";
+import { FigureOnRod } from "./Figure";
+import { LabelsOnRod, Wraps } from "./wrapped";
+import { BlankShape, RodPaint } from "./Rod";
 import { OrderArrows } from "./OrderArrows";
 import { Ruler } from "./Ruler";
 import { isSawn, SawnOver, SawnPaint } from "./Sawn";
 import { ToleranceBands } from "./ToleranceBands";
 import { Tracing } from "./Tracing";
-import { guidesBelow, handleLens, makeScale, tipLens, wholeRod, wrapsLens } from "./scale";
+import {
+  guidesBelow,
+  handleLens,
+  heldWrap,
+  makeScale,
+  tipLens,
+  wholeRod,
+  wrapHeld,
+  wrapsLens,
+} from "./scale";
 import type { Lens } from "./scale";
 import { LENS_H, PAD } from "./size";
 import type { MatProps } from "./Mat";
@@ -107,14 +118,20 @@ export function LensView({ stage, job, selected, onSelect, lens, setLens, width 
             <title>joint at {length(j, rule)}</title>
           </g>
         ))}
-        {plan.finish.wraps.map((w) => (
-          <g
-            key={`${w.what}${w.start_mm}`}
-            opacity={stage === "finish" || stage === "guides" ? 1 : 0.5}
-          >
-            <WrapShape wrap={w} scale={scale} y={y} paint="mat" coated={stage === "finish"} />
+        {plan.wraps.figures.map((f) => (
+          <g key={f.id} opacity={strong("wraps")}>
+            <FigureOnRod figure={f} scale={scale} y={y} turn={0} steps={3} />
           </g>
         ))}
+        <g opacity={["wraps", "finish", "guides"].includes(stage) ? 1 : 0.5}>
+          <Wraps
+            held={stage === "wraps" ? wrapHeld(plan, heldWrap(selected))?.id : undefined}
+            onSelect={stage === "wraps" ? onSelect : undefined}
+            coated={stage === "finish"}
+            {...{ scale, y }}
+          />
+        </g>
+        <LabelsOnRod lit={stage === "wraps" && job === "labels"} {...{ scale, y }} />
         {stage === "guides" && <ToleranceBands {...{ scale, y, below }} />}
         <TipTop {...{ scale, y }} />
         <g opacity={stage === "handle" ? 1 : 0.86}>
@@ -145,7 +162,12 @@ export function LensView({ stage, job, selected, onSelect, lens, setLens, width 
             className="min-h-8 rounded px-2 py-0.5 text-note text-mat-ink hover:bg-white/15"
             onClick={() =>
               setLens(
-                { whole: wholeRod, handle: handleLens, tip: tipLens, wraps: wrapsLens }[name](plan),
+                {
+                  whole: wholeRod,
+                  handle: handleLens,
+                  tip: tipLens,
+                  wraps: (p: typeof plan) => wrapsLens(p),
+                }[name](plan),
               )
             }
           >

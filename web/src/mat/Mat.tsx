@@ -11,7 +11,7 @@ import { EmptyMat } from "./EmptyMat";
 import { LensView } from "./LensView";
 import { useMatSlot } from "./OnMat";
 import { Overview } from "./Overview";
-import { handleLens, isWhole, useWidth, wholeRod, wrapsLens } from "./scale";
+import { handleLens, heldWrap, isWhole, useWidth, wholeRod, wrapsLens } from "./scale";
 import type { Lens } from "./scale";
 
 export interface MatProps {
@@ -30,8 +30,9 @@ export function Mat({ stage, job, selected, onSelect }: MatProps) {
     lens: null,
   });
   const own = window_.stage === stage ? window_.lens : null;
-  const usual = { handle: handleLens, finish: wrapsLens }[stage as "handle" | "finish"] ?? wholeRod;
-  const lens = own ?? usual(plan);
+  const near = stage === "finish" || (stage === "wraps" && job !== "labels");
+  const usual = stage === "handle" ? handleLens : wholeRod;
+  const lens = own ?? (near ? wrapsLens(plan, heldWrap(selected)) : usual(plan));
   const setLens = (next: Lens | null) => setWindow({ stage, lens: next });
   const { taken, put } = useMatSlot();
   const [folded, fold] = useFolded(stage, job);

@@ -1,6 +1,5 @@
 import type { GuidePlaced, PartPlaced, TaperPoint, WrapLaid } from "../api/types";
 import type { Scale } from "./scale";
-import { threadColour } from "./threads";
 
 /* The rod itself, drawn to scale along its length. Used by the rack, the mat and its overview. */
 
@@ -218,59 +217,76 @@ export function WholeRod(props: {
   );
 }
 
-/** Thread laid on the blank, glossy once coated. */
+type Stretch = WrapLaid["stretches"][number];
+
+/** Thread laid on the blank, turn by turn where it is near enough to be seen, glossy once coated: underwrap, wrap,
+ *  inlays in it, bands outside. */
 export function WrapShape({
   wrap,
   scale,
   y,
   paint,
   coated,
+  colour,
 }: {
-  wrap: Pick<WrapLaid, "start_mm" | "end_mm" | "od_mm" | "thread">;
+  wrap: WrapLaid;
   scale: Scale;
   y: number;
   paint: string;
   coated?: boolean;
+  colour: (thread: string) => string;
 }) {
-  const turn = THREAD_MM * scale.pxPerMm;
-  const a = Math.min(scale.x(wrap.start_mm), scale.x(wrap.end_mm));
-  const w = Math.abs(scale.x(wrap.end_mm) - scale.x(wrap.start_mm));
-  const h = wrap.od_mm * scale.k + (coated ? 3 : 1.6);
+  const order = ["underwrap", "wrap", "inlay", "band"];
+  const inOrder = [...wrap.stretches].sort((a, b) => order.indexOf(a.what) - order.indexOf(b.what));
+  const rise = (s: Stretch) => (s.what === "underwrap" || s.what === "band" ? 0.8 : 1.6);
   return (
     <g>
-      <rect
-        x={a}
-        width={w}
-        y={y - h / 2}
-        height={h}
-        rx={coated ? 2 : 0.8}
-        fill={threadColour(wrap.thread)}
-      />
-      <rect
-        x={a}
-        width={w}
-        y={y - h / 2}
-        height={h}
-        rx={coated ? 2 : 0.8}
-        fill={`url(#${paint}-gloss)`}
-      />
-      {turn > 2 &&
-        Array.from({ length: Math.floor(w / turn) }, (_, n) => (
+      {inOrder.map((s) => (
+        <StretchShape
+          key={`${s.what}${s.start_mm}`}
+          s={s}
+          high={wrap.od_mm * scale.k + rise(s) * wrap.layers + (coated ? 1.4 : 0)}
+          round={coated ? 2 : 0.8}
+          fill={colour(s.thread)}
+          {...{ scale, y, paint }}
+        />
+      ))}
+    </g>
+  );
+}
+
+function StretchShape(props: {
+  s: Stretch;
+  high: number;
+  round: number;
+  fill: string;
+  scale: Scale;
+  y: number;
+  paint: string;
+}) {
+  const { s, high, round, fill, scale, y, paint } = props;
+  const a = Math.min(scale.x(s.start_mm), scale.x(s.end_mm));
+  const w = Math.abs(scale.x(s.end_mm) - scale.x(s.start_mm));
+  const turn = w / Math.max(s.turns, 1);
+  const box = { x: a, width: w, y: y - high / 2, height: high, rx: round };
+  return (
+    <>
+      <rect {...box} fill={fill} />
+      <rect {...box} fill={`url(#${paint}-gloss)`} />
+      {turn > 1.6 &&
+        Array.from({ length: s.turns - 1 }, (_, n) => (
           <path
             key={n}
-            d={`M${a + (n + 1) * turn},${y - h / 2} q${turn * 0.35},${h / 2} 0,${h}`}
+            d={`M${a + (n + 1) * turn},${y - high / 2} q${turn * 0.35},${high / 2} 0,${high}`}
             fill="none"
             stroke="var(--thread-gap)"
             strokeOpacity=".55"
             strokeWidth={Math.min(turn * 0.22, 1.4)}
           />
         ))}
-    </g>
+    </>
   );
 }
-
-/** A turn of size A thread, near enough to be drawn; it is not counted by. From memory. */
-const THREAD_MM = 0.2;
 
 /** OD of the drawn blank at a station. */
 export function drawnOd(taper: TaperPoint[], station: number): number {

@@ -82,13 +82,25 @@ export function tipLens(plan: Plan): Lens {
   return { from: whole.to - (whole.to - whole.from) * 0.24, to: whole.to };
 }
 
-/** A few wraps so near that single turns are seen. */
-export function wrapsLens(plan: Plan): Lens {
-  const wraps = [...plan.finish.wraps].sort((a, b) => b.start_mm - a.start_mm);
-  const near = wraps[Math.min(3, wraps.length - 1)];
+const WRAP = "wraps.wraps.";
+
+/** The wrap a document path is about. */
+export const heldWrap = (selected: string | null): string | undefined =>
+  selected?.startsWith(WRAP) ? selected.slice(WRAP.length).split(".")[0] : undefined;
+
+/** The wrap that is held, or the one that is shown while none is: a foot near the tip. */
+export function wrapHeld(plan: Plan, held?: string) {
+  const wraps = [...plan.wraps.laid].sort((a, b) => b.start_mm - a.start_mm);
+  return wraps.find((w) => w.id === held) ?? wraps[Math.min(3, wraps.length - 1)];
+}
+
+/** One wrap so near that single turns are seen: the one that is held, else one near the tip. */
+export function wrapsLens(plan: Plan, held?: string): Lens {
+  const near = wrapHeld(plan, held);
   if (!near) return wholeRod(plan);
-  const middle = (near.start_mm + near.end_mm) / 2;
-  return { from: middle - 45, to: middle + 45 };
+  const middle = (near.over_from_mm + near.over_to_mm) / 2;
+  const half = Math.max(45, (near.over_to_mm - near.over_from_mm) * 0.85);
+  return { from: middle - half, to: middle + half };
 }
 
 export function useWidth<T extends HTMLElement>(): [React.RefObject<T | null>, number] {

@@ -27,6 +27,7 @@ const STAGE_VIEWS = {
   guides: lazy(async () => ({
     default: (await import("../stages/guides/GuidesStage")).GuidesStage,
   })),
+  wraps: lazy(async () => ({ default: (await import("../stages/wraps/WrapsStage")).WrapsStage })),
   finish: lazy(async () => ({
     default: (await import("../stages/finish/FinishStage")).FinishStage,
   })),

@@ -15,6 +15,9 @@ const SHEETS = [
   { value: "glue-up", label: "Glue-up" },
   { value: "turning", label: "Turning card 1:1" },
   { value: "protractor", label: "Wrap-round strips 1:1" },
+  { value: "wraps", label: "Wraps" },
+  { value: "figures", label: "Figures 1:1" },
+  { value: "labels", label: "Labels 1:1" },
   { value: "as-built", label: "As built" },
   { value: "hand-over", label: "Hand-over" },
 ] as const;

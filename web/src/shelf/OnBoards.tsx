@@ -67,6 +67,8 @@ function sizeOf(s: Shelved): { long_mm: number; across_mm: number } {
       return { long_mm: 70, across_mm: 70 };
     case "adhesive":
       return { long_mm: 40, across_mm: 60 };
+    case "thread":
+      return { long_mm: 34, across_mm: 44 };
   }
 }
 
@@ -124,6 +126,22 @@ function Drawn({ shelved: s, k }: { shelved: Shelved; k: number }) {
           <circle cx={w / 2} cy={h / 2} r={h / 4} fill="var(--bench)" stroke="var(--tape-edge)" />
         </>
       )}
+      {s.kind === "thread" && (
+        <>
+          <rect width={w} height={h * 0.12} rx="2" fill="var(--wood)" />
+          <rect x={w * 0.14} y={h * 0.12} width={w * 0.72} height={h * 0.76} fill={s.item.colour} />
+          <path
+            d={Array.from(
+              { length: 9 },
+              (_, n) => `M${w * 0.14},${h * (0.2 + n * 0.075)} l${w * 0.72},${h * 0.03}`,
+            ).join(" ")}
+            stroke="var(--thread-gap)"
+            strokeOpacity=".4"
+            fill="none"
+          />
+          <rect y={h * 0.88} width={w} height={h * 0.12} rx="2" fill="var(--wood)" />
+        </>
+      )}
       {s.kind === "adhesive" && (
         <>
           <rect x={w * 0.25} y={0} width={w * 0.5} height={h * 0.2} fill="var(--graphite)" />
@@ -174,6 +192,8 @@ function Says({ shelved: s }: { shelved: Shelved }) {
         return `${diameter(s.item.thickness_mm, rule)} thick`;
       case "adhesive":
         return `lives ${s.item.pot_life_min} min`;
+      case "thread":
+        return `size ${s.item.size}, ${s.item.spool_m} m`;
     }
   };
   return <span className="fig block text-note text-soft">{says()}</span>;

@@ -14,6 +14,7 @@ import { readMeasure } from "../ui/reading";
 import { useSettings } from "../ui/settings";
 import { inField, readQuantity } from "../ui/units";
 import type { Quantity, Units } from "../ui/units";
+import { THREAD_KINDS } from "../stages/wraps/words";
 import { asOptions } from "../ui/options";
 import { ADHESIVE_WORDS, FRESH_SHELVED, MATERIALS, PART_WORDS } from "../words/shapes";
 
@@ -24,6 +25,7 @@ const KIND_TABS: { kind: ShelfKind; word: string }[] = [
   { kind: "tape", word: "Tapes" },
   { kind: "adhesive", word: "Adhesives" },
   { kind: "guide", word: "Guides" },
+  { kind: "thread", word: "Thread" },
 ];
 
 /** A column of the shelf: a measure in mm, a weight or warmth, a number, words, or one of a few. */
@@ -77,6 +79,19 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
     { key: "foot_tip_mm", label: "foot toward the tip", kind: "mm" },
     { key: "height_mm", label: "ring height", kind: "mm" },
     { key: "mass_g", label: "weight", kind: "weight", optional: true },
+  ],
+  thread: [
+    { key: "name", label: "thread", kind: "words" },
+    {
+      key: "size",
+      label: "size",
+      kind: "choice",
+      options: ["A", "B", "D"].map((s) => ({ value: s, label: s })),
+    },
+    { key: "kind", label: "kind", kind: "choice", options: asOptions(THREAD_KINDS) },
+    { key: "colour", label: "colour", kind: "words" },
+    { key: "spool_m", label: "metres on a spool", kind: "number" },
+    { key: "diameter_mm", label: "thickness", kind: "mm", optional: true },
   ],
   part: [
     { key: "name", label: "part", kind: "words" },

@@ -7,7 +7,7 @@ import { Overlay } from "../ui/controls";
 import { useShell } from "./ui";
 
 const KEYS: [string, string][] = [
-  ["1 – 5", "go to blank, spine, handle, guides, finish"],
+  ["1 – 6", "go to blank, spine, handle, guides, wraps, finish"],
   ["[  ]", "stage before, stage after"],
   ["← →", "nudge what is held on the mat by one step of your rule"],
   ["Shift + ← →", "nudge by ten steps"],

@@ -88,6 +88,22 @@ export const HELP: Record<string, { is: string; measure: string }> = {
     is: "The real rod, hung: what it shows beats what was planned.",
     measure: "Where the line lifts off a ring, where it touches, how far it turns.",
   },
+  "wraps/wraps": {
+    is: "Every wrap before its thread is on: where it lies, its turns, its metres, what happens at which turn.",
+    measure: "Turns of your thread over a length, counted on any wrap that lies tight.",
+  },
+  "wraps/decoration": {
+    is: "Threads crossed, wound open or dividing the round, worked out on this blank’s own taper.",
+    measure: "Nothing: choose a figure, and where it lies.",
+  },
+  "wraps/line-up": {
+    is: "What a look along the rod says, and the fewest guides to turn.",
+    measure: "From the seat, how far each ring stands to the right or left of the line.",
+  },
+  "wraps/labels": {
+    is: "Lettering that fits this blank, bent for its taper, printed at 1:1.",
+    measure: "Nothing: type it, and say who shall read it.",
+  },
   "finish/coats": {
     is: "What to mix, and when each coat goes on, turns and may be followed.",
     measure: "Room, humidity, and the blank if it is colder.",

@@ -5,6 +5,7 @@ import { GUIDES_JOBS } from "./guides/jobs";
 import { JOBS as HANDLE_JOBS } from "./handle/jobs";
 import type { JobWords } from "./JobNav";
 import { SPINE_JOBS } from "./spine/jobs";
+import { WRAPS_JOBS } from "./wraps/jobs";
 
 /** Every job of every stage, in the order they are done. */
 export const JOBS_OF: Record<StageName, JobWords<string>[]> = {
@@ -12,6 +13,7 @@ export const JOBS_OF: Record<StageName, JobWords<string>[]> = {
   spine: SPINE_JOBS,
   handle: HANDLE_JOBS,
   guides: GUIDES_JOBS,
+  wraps: WRAPS_JOBS,
   finish: FINISH_JOBS,
 };
 
@@ -40,6 +42,10 @@ const ABOUT: [code: RegExp, jobs: string[]][] = [
   [/^guides-line/, ["bend", "train"]],
   [/^guides-(reel|stripper)/, ["reel-side", "train"]],
   [/^guides-/, ["train"]],
+  [/^label-/, ["labels"]],
+  [/^line-up-/, ["line-up"]],
+  [/^wrap-figure/, ["decoration"]],
+  [/^(wrap|spool)-/, ["wraps"]],
   [/^finish-/, ["coats"]],
 ];
 
@@ -66,6 +72,10 @@ const FIELDS: [prefix: string, job: string][] = [
   ["guides.reel.", "reel-side"],
   ["guides.bend", "bend"],
   ["guides.static_test", "test"],
+  ["wraps.decoration", "decoration"],
+  ["wraps.labels", "labels"],
+  ["wraps.line_up", "line-up"],
+  ["wraps.", "wraps"],
   ["finish.product", "product"],
 ];
 

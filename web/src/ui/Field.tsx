@@ -198,7 +198,7 @@ export function NumberField({ value, suffix, digits = 2, optional, keep, ...fiel
           return;
         }
         const number = Number(text.replace(",", ".").replace(/[^\d.+-]*$/, ""));
-        if (!text.trim() || !Number.isFinite(number)) {
+        if (!/\d/.test(text) || !Number.isFinite(number)) {
           throw new Error(`“${text}” is not a number.`);
         }
         edit(field.label, keep(number), typed);

@@ -1,5 +1,18 @@
 /** Generated from the models by `./wise-spool describe`; not edited by hand. */
-import type { FinishProduct, Guide, Part, PartKind, Shelved, ShelfKind, Stick } from "../api/types";
+/* eslint-disable no-restricted-syntax -- colours of thread are goods, not of the theme */
+import type {
+  FinishProduct,
+  Guide,
+  Label,
+  Part,
+  PartKind,
+  Pass,
+  Shelved,
+  ShelfKind,
+  Stick,
+  Thread,
+  Wrap,
+} from "../api/types";
 
 export const ONE_VALUE = new Set(["at", "built", "reference", "tape_measured", "under"]);
 
@@ -484,6 +497,17 @@ export const FRESH_SHELVED: Record<ShelfKind, Shelved> = {
       "height_mm": 11.0,
       "mass_g": null
     }
+  },
+  "thread": {
+    "kind": "thread",
+    "item": {
+      "name": "",
+      "size": "A",
+      "kind": "plain",
+      "colour": "#a33a46",
+      "diameter_mm": null,
+      "spool_m": 100.0
+    }
   }
 };
 
@@ -551,15 +575,76 @@ export const FRESH_FINISHES: Record<FinishProduct["kind"], FinishProduct> = {
 export const KITS: Record<string, { name: string; says: string; suits: string[]; parts: Part[] }> = {"split_foam": {"name": "Split foam", "says": "two short foam grips, bare blank between them", "suits": ["spinning", "casting"], "parts": [{"id": "butt", "kind": "rear_grip", "name": "foam butt grip", "material": "foam", "length_mm": 75.0, "od_butt_mm": 30.0, "od_tip_mm": 26.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 6.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "seat", "kind": "reel_seat", "name": "", "material": "graphite", "length_mm": 116.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 110.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 110.0, "foot_centre_mm": 57.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "fore", "kind": "foregrip", "name": "foam foregrip", "material": "foam", "length_mm": 45.0, "od_butt_mm": 24.0, "od_tip_mm": 18.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}, "full_cork": {"name": "Full cork", "says": "a cap, one long rear grip, the seat, a foregrip", "suits": ["spinning", "casting"], "parts": [{"id": "cap", "kind": "butt_cap", "name": "", "material": "rubber", "length_mm": 20.0, "od_butt_mm": 27.0, "od_tip_mm": 27.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 6.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "rear", "kind": "rear_grip", "name": "rear grip of cork rings", "material": "cork", "length_mm": 240.0, "od_butt_mm": 27.0, "od_tip_mm": 24.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "seat", "kind": "reel_seat", "name": "", "material": "graphite", "length_mm": 116.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 110.0, "foot_centre_mm": 57.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "fore", "kind": "foregrip", "name": "", "material": "cork", "length_mm": 70.0, "od_butt_mm": 23.0, "od_tip_mm": 19.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}, "fly_with_cap": {"name": "Fly, with its cap", "says": "the seat at the butt with a cap, the grip ahead of it", "suits": ["fly"], "parts": [{"id": "seat", "kind": "reel_seat", "name": "", "material": "wood", "length_mm": 95.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 90.0, "foot_centre_mm": 50.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "rear", "kind": "rear_grip", "name": "fly grip", "material": "cork", "length_mm": 178.0, "od_butt_mm": 24.0, "od_tip_mm": 20.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "keeper", "kind": "hook_keeper", "name": "", "material": "metal", "length_mm": 12.0, "od_butt_mm": 14.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 25.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}, "detachable_butt": {"name": "Detachable butt", "says": "a metal ferrule at the butt, seat and foregrip above it", "suits": ["trolling", "casting"], "parts": [{"id": "ferrule", "kind": "butt_ferrule", "name": "", "material": "metal", "length_mm": 96.0, "od_butt_mm": 24.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "nut", "kind": "seat_nut", "name": "locking nut", "material": "metal", "length_mm": 12.0, "od_butt_mm": 26.0, "od_tip_mm": 26.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "seat", "kind": "reel_seat", "name": "", "material": "metal", "length_mm": 116.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 110.0, "foot_centre_mm": 57.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "fore", "kind": "foregrip", "name": "", "material": "foam", "length_mm": 180.0, "od_butt_mm": 34.0, "od_tip_mm": 26.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}};
 
 // prettier-ignore
-export const FRESH_ROWS: { stick: Stick } = {
+export const FRESH_ROWS: { stick: Stick; wrap: Wrap; thread: Thread; label: Label; pass: Pass } = {
   "stick": {
     "id": "",
     "length_mm": 304.8
+  },
+  "wrap": {
+    "id": "",
+    "kind": null,
+    "name": "",
+    "from_mm": null,
+    "to_mm": null,
+    "beyond_butt_mm": null,
+    "beyond_tip_mm": null,
+    "thread": "",
+    "layers": null,
+    "under": null,
+    "bands": [],
+    "inlays": [],
+    "preserver": false,
+    "starts": null,
+    "lock_turns": null,
+    "left_out": false
+  },
+  "thread": {
+    "id": "",
+    "name": "garnet",
+    "size": "A",
+    "kind": "plain",
+    "colour": "#a33a46",
+    "diameter_mm": null,
+    "counts": [],
+    "wet": null,
+    "spool_m": null
+  },
+  "label": {
+    "id": "",
+    "text": "",
+    "font": "text-bold",
+    "letter_mm": 2.6,
+    "from_mm": 0.0,
+    "clock_deg": 180.0,
+    "reads": "in_hand",
+    "hand": "right",
+    "kind": "film",
+    "rough": false,
+    "frame": false,
+    "copies": 1,
+    "art": "",
+    "art_mm": 60.0
+  },
+  "pass": {
+    "id": "",
+    "thread": "garnet",
+    "threads": 2
   }
 };
 
 // prettier-ignore
 export const USUAL_REEL_MM: Record<string, number> = {"spinning": 65.0, "casting": 25.0, "trolling": 55.0, "fly": 20.0};
+
+// prettier-ignore
+export const THREAD_RACK: Record<string, string> = {"garnet": "#a33a46", "spruce": "#3f8a5f", "rowan": "#d9612f", "beacon red": "#d63b2f", "birch leaf": "#a9b944", "deep blue": "#3d6fb5", "tar black": "#3b3f42", "frost": "#dfe3df", "amber": "#c8912e", "slate": "#6d7780"};
+
+export const LABEL_WORDS = {
+  film: "printed film",
+  transfer: "two-part transfer",
+  rub_on: "rub-on letters",
+  pen: "pen and ink",
+  paint: "paint through a mask",
+};
 
 // prettier-ignore
 export const FRESH_GUIDES: Record<string, Guide> = {

@@ -140,11 +140,12 @@ class Gauged(Row):
 
 class Sighted(Row):
     """How one ring (``id`` is the guide's, or ``tip-top``) was seen to stand, looking from the seat toward the tip: so
-    far to the right of the line, as mm at the ring or as degrees, negative to the left. ``accepted``
-    is why it may stay as it is."""
+    far to the right of the line, as mm at the ring or as degrees, negative to the left. ``off_deg`` is how sure
+    that is, where something better than the eye said it; ``accepted`` is why it may stay as it is."""
 
     offset_mm: Annotated[float, Field(ge=-200, le=200)] | None = None
     angle_deg: Annotated[float, Field(ge=-90, le=90)] | None = None
+    off_deg: Annotated[float, Field(ge=0.01, le=45)] | None = None
     accepted: Words = ""
 
     @model_validator(mode="after")

@@ -1066,7 +1066,13 @@ class Habits(Frozen):
     )
     # lettering
     read_arc_deg: float = _habit(
-        120.0, "Round the blank so much can be read at once.", "°", 60, 180, "memory", "label-arc"
+        120.0,
+        "Round the blank so much can be read at once.",
+        "°",
+        60,
+        180,
+        "memory",
+        "label-trouble",
     )
     label_room_mm: float = _habit(
         3.0,
@@ -1093,6 +1099,15 @@ class Habits(Frozen):
         0.05,
         3,
         "common practice",
+        "line-up-out",
+    )
+    sight_deg: float = _habit(
+        0.5,
+        "A turn read in degrees, off a gauge laid on the ring, is off by this much.",
+        "°",
+        0.05,
+        10,
+        "memory",
         "line-up-out",
     )
     line_up_tolerance_deg: float = _habit(

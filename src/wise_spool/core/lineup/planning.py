@@ -9,11 +9,10 @@ from typing import Literal
 from wise_spool.core.document.bench import Sighted
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.lineup.moving import Moves, fewest
-from wise_spool.core.lineup.readings import TIP_TOP, Look, look_off_deg, looks_of
+from wise_spool.core.lineup.readings import TIP_TOP, Look, look_off_deg, looks_of, tolerance_deg
 from wise_spool.core.lineup.telling import Cause, Told, tell
 
 EYE_BEHIND_MM = 350.0
@@ -108,7 +107,7 @@ def _looks(
     out = []
     for ring_id, name, station, height in spots:
         look = known.get(ring_id)
-        off = look_off_deg(max(height, 1.0))
+        off = look_off_deg(max(height, 1.0)) if look is None else look.off_deg
         state: LookState = "open"
         if look is not None:
             inside = abs(look.angle_deg) <= look.tolerance_deg + 1e-9
@@ -116,7 +115,7 @@ def _looks(
         out.append(
             LookPlan(
                 id=ring_id, name=name, station_mm=round(station or 0.0, 1), height_mm=height, angle_deg=None if look is None else round(look.angle_deg, 2),
-                off_deg=round(off, 2), tolerance_deg=round(max(habits().line_up_tolerance_deg, off), 2), state=state,
+                off_deg=round(off, 2), tolerance_deg=round(tolerance_deg(off), 2), state=state,
                 accepted="" if look is None else look.accepted, turn_deg=turn.get(ring_id),
             )
         )  # fmt: skip
@@ -131,10 +130,12 @@ def _acts(moves: Moves, names: dict[str, str], tip_turns: bool) -> tuple[str, ..
     acts = []
     for s in moves.shifts:
         if s.joint == 0:
-            acts.append(f"Turn the seat {abs(s.turn_deg):.1f}° to the {_way(-s.turn_deg)}.")
+            acts.append(
+                f"Turn the seat {abs(s.turn_deg):.1f}° to the {_way(-s.turn_deg)}; it is not glued."
+            )
         else:
             acts.append(
-                f"Do not touch the guides beyond joint {s.joint}: turn the section there {abs(s.turn_deg):.1f}° to the {_way(s.turn_deg)}."
+                f"Turn the section beyond joint {s.joint} by {abs(s.turn_deg):.1f}° to the {_way(s.turn_deg)}; do not touch its guides."
             )
     for ring_id, deg in moves.guides:
         if ring_id == TIP_TOP:

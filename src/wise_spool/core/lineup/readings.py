@@ -70,8 +70,9 @@ def looks_of(
         if seen is None:
             continue
         high = max(height, 1.0)
-        off = look_off_deg(high)
-        angle = seen.angle_deg if seen.angle_deg is not None else angle_deg(seen.offset_mm or 0.0, high)  # fmt: skip
+        by_eye = seen.angle_deg is None
+        off = seen.off_deg or (look_off_deg(high) if by_eye else habits().sight_deg)
+        angle = angle_deg(seen.offset_mm or 0.0, high) if seen.angle_deg is None else seen.angle_deg  # fmt: skip
         section = sum(j <= station for j in joints)
         out.append(Look(guide_id, name, station, high, angle, off, tolerance_deg(off), section, seen.accepted))  # fmt: skip
     return sorted(out, key=lambda k: k.station_mm)

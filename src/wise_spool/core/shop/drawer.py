@@ -17,6 +17,7 @@ from wise_spool.core.document.parts import (
     SeatBore,
     Stick,
 )
+from wise_spool.core.document.wraps import Label, Pass, Thread, Wrap
 from wise_spool.core.shop.shelf import (
     AdhesiveOnShelf,
     DrillOnShelf,
@@ -26,8 +27,10 @@ from wise_spool.core.shop.shelf import (
     ShelfKind,
     Shelved,
     ShelvedGuide,
+    ShelvedThread,
     Tape,
     TapeOnShelf,
+    ThreadOnShelf,
 )
 
 
@@ -85,4 +88,9 @@ FRESH_SHELVED: dict[ShelfKind, Shelved] = {
     "tape": TapeOnShelf(item=Tape()),
     "adhesive": AdhesiveOnShelf(item=Adhesive(name="", pot_life_min=60, set_min=360)),
     "guide": GuideOnShelf(item=ShelvedGuide(ring_mm=6, foot_butt_mm=13, height_mm=11)),
+    "thread": ThreadOnShelf(item=ShelvedThread()),
 }
+FRESH_WRAP = Wrap()
+FRESH_THREAD = Thread(name="garnet")
+FRESH_LABEL = Label(from_mm=0)
+FRESH_PASS = Pass(thread="garnet", threads=2)

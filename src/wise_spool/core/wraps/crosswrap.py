@@ -89,6 +89,7 @@ class FigureLaid(Frozen):
     arc_near_mm: float
     arc_far_mm: float
     under: str
+    under_colour: str
     trouble: str
     says: str
 
@@ -140,7 +141,7 @@ def work_out(d: Decoration, work: WorkingBlank, threads: Threads) -> FigureLaid:
         closed=d.kind == "crosswrap" and covered_wide >= 1, metres=tuple(ColourMetres(thread=n, metres=round(m, 2)) for n, m in metres.items()),
         minutes=round(2 * starts * per_start * (0.35 + whole / (2 * math.pi) * habits().turn_min * 4), 1) if d.kind == "crosswrap" else 10.0,
         arc_near_mm=round(2 * math.pi * float(r[0]) / d.lines, 3), arc_far_mm=round(2 * math.pi * float(r[-1]) / d.lines, 3), under=d.under,
-        trouble=trouble, says=trouble or _says(d, alpha, covered_wide, covered_narrow, per_start, math.ceil(wide / mean_mm) if mean_mm else 0),
+        under_colour=threads.of(d.under).colour if d.under else "", trouble=trouble, says=trouble or _says(d, alpha, covered_wide, covered_narrow, per_start, math.ceil(wide / mean_mm) if mean_mm else 0),
     )  # fmt: skip
 
 
@@ -231,7 +232,7 @@ def _empty(d: Decoration, a: float, b: float, trouble: str) -> FigureLaid:
     return FigureLaid(
         id=d.id, kind=d.kind, name=d.name or d.pattern or KIND_WORDS[d.kind], from_mm=round(a, 2), to_mm=round(b, 2), lines=d.lines, starts=max(d.lines // 2, 1),
         clock_deg=d.clock_deg, angle_deg=0, crossing_deg=0, x_mm=(), r_mm=(), turned_rad=(), marks=(), bands=(), threads_laid=0, closes_at_wide=0,
-        closes_at_narrow=0, covered_wide=0, covered_narrow=0, closed=False, metres=(), minutes=0, arc_near_mm=0, arc_far_mm=0, under=d.under, trouble=trouble, says=trouble,
+        closes_at_narrow=0, covered_wide=0, covered_narrow=0, closed=False, metres=(), minutes=0, arc_near_mm=0, arc_far_mm=0, under=d.under, under_colour="", trouble=trouble, says=trouble,
     )  # fmt: skip
 
 

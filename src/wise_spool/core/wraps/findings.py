@@ -48,13 +48,13 @@ def find_in_wraps(build: Build, plan: WrapsPlan, line_up: LineUpPlan, work: Work
             add("label-clash", "ruins", f"The {label.what} cannot lie there: {label.says[0].lower()}{label.says[1:]}", "A label needs bare blank and a little room.", spot)  # fmt: skip
         elif label.trouble in ("arc", "letters", "art", "small"):
             add(
-                f"label-{label.trouble}",
+                "label-trouble",
                 "check",
                 f"The {label.what}: {label.says}",
                 "A label has to be read at one look.",
                 spot,
             )
-    _judge_line(line_up, add)
+    _judge_line(line_up, add, bool(build.finish.laid))
     return add.found
 
 
@@ -156,6 +156,6 @@ def _judge_threads(build: Build, plan: WrapsPlan, add: Noted) -> None:
             add("spool-short", "check", f"The spool of {s.thread} runs out on {s.runs_out}: the rod takes {s.need_m:.0f} m, {s.spool_m or 0:.0f} m are left.", "A colour is not changed in the middle of a rod.", Spot(field=f"wraps.threads.{next(t.id for t in plan.threads if t.name == s.thread)}.spool_m"))  # fmt: skip
 
 
-def _judge_line(line_up: LineUpPlan, add: Noted) -> None:
-    if line_up.looked and not line_up.open_gate:
-        add("line-up-out", "ruins", f"Not in line yet: {line_up.says}", f"No finish until every guide stands within {habits().line_up_tolerance_deg:g}° or is accepted with a reason.", Spot(field="wraps.line_up"))  # fmt: skip
+def _judge_line(line_up: LineUpPlan, add: Noted, laid: bool) -> None:
+    if line_up.moves:
+        add("line-up-out", "check" if laid else "ruins", f"Not in line yet: {line_up.says}", f"No finish until every guide stands within {habits().line_up_tolerance_deg:g}° or is accepted with a reason.", Spot(field="wraps.line_up"))  # fmt: skip

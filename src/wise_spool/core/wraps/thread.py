@@ -16,7 +16,7 @@ from wise_spool.core.ground.habits import habits
 
 RACK: Mapping[str, str] = {
     "garnet": "#a33a46", "spruce": "#3f8a5f", "rowan": "#d9612f", "beacon red": "#d63b2f", "birch leaf": "#a9b944",
-    "deep blue": "#3d6fb5", "tar black": "#3b3f42", "frost": "#dfe3df", "amber": "#c8912e", "slate": "#6d7780",
+    "deep blue": "#3d6fb5", "tar black": "#3b3f42", "frost": "#dfe3df", "amber": "#c8912e", "slate": "#6d7780", "pewter": "#9aa0a6",
 }  # fmt: skip
 """Colours of our own thread rack; any other name gets a steady colour of its own."""
 

@@ -1,3 +1,5 @@
+import { Link } from "wouter";
+
 import type { CoatPlan } from "../../api/types";
 import { clocksOf, useClocks } from "../../bench/clocks";
 import { rowOf } from "../../rod/rows";
@@ -8,7 +10,7 @@ import { Button, Choice } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { NumberField, QuantityField, WordsField } from "../../ui/Field";
 import { hours } from "../../ui/measure";
-import { threadColour } from "../../mat/threads";
+import { useThreadColours } from "../../mat/threads";
 import { asOptions } from "../../ui/options";
 import { FINISH_WORDS, FRESH_FINISHES } from "../../words/shapes";
 import { Answer, Fig } from "../Answer";
@@ -40,7 +42,7 @@ function WhatToMix() {
         Do not coat now
       </Answer>
     );
-  if (!plan.finish.wraps.length)
+  if (!plan.finish.areas)
     return (
       <Answer tone="wait" says="Amounts follow from the wraps: lay the guides out first.">
         Nothing to coat yet
@@ -54,6 +56,23 @@ function WhatToMix() {
         All coats are laid
       </Answer>
     );
+  if (next.number === 1 && !plan.line_up.open_gate && !build.handle.guides_on)
+    return (
+      <Answer
+        tone="stop"
+        says={`${plan.line_up.says} No coat before every ring is seen in line, or accepted with a reason.`}
+        act={
+          <Link
+            href={`/build/${id}/wraps/line-up`}
+            className="torn flex min-h-10 items-center px-3 py-1.5 font-semibold"
+          >
+            To the line-up
+          </Link>
+        }
+      >
+        Line the guides up first
+      </Answer>
+    );
   const mixed = () => {
     const card = plan.cards.find((c) => c.id === `coat:${next.number}`);
     if (id && card) for (const m of card.mixes) start(id, build.name, clocksOf(m));
@@ -61,7 +80,7 @@ function WhatToMix() {
   };
   return (
     <Answer
-      says={`Coat ${next.number} of ${plan.finish.coats.length}${next.mixes.length > 1 ? `, ${next.mixes.length} such mixes` : ""}, over ${plan.finish.wraps.length} wraps. From mixing the first to handling the rod: ${hours(plan.finish.ready_min)} at these temperatures.`}
+      says={`Coat ${next.number} of ${plan.finish.coats.length}${next.mixes.length > 1 ? `, ${next.mixes.length} such mixes` : ""}, over ${plan.finish.areas} areas. From mixing the first to handling the rod: ${hours(plan.finish.ready_min)} at these temperatures.`}
       act={
         <Button look="tape" className="min-h-10" onClick={mixed}>
           Mixed just now
@@ -92,7 +111,7 @@ function TheCoats() {
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)] gap-8 max-[900px]:grid-cols-1">
         <section className="grid content-start gap-3">
           <h2>To mix</h2>
-          {plan.finish.wraps.length === 0 ? (
+          {plan.finish.areas === 0 ? (
             <p className="text-soft">Amounts follow from the wraps: lay the guides out first.</p>
           ) : (
             plan.finish.coats.map((coat) => <Mixing key={coat.number} coat={coat} />)
@@ -378,17 +397,18 @@ function Syringe({
 
 function Wraps() {
   const { plan } = useShown();
-  const byThread = Map.groupBy(plan.finish.wraps, (w) => w.thread);
-  if (!plan.finish.wraps.length) return null;
+  const colour = useThreadColours();
+  const byThread = Map.groupBy(plan.wraps.laid, (w) => w.thread);
+  if (!plan.wraps.laid.length) return null;
   return (
     <div className="border-t border-line pt-2">
-      <div className="label mb-1">{plan.finish.wraps.length} wraps to coat</div>
+      <div className="label mb-1">{plan.wraps.laid.length} wraps to coat</div>
       <ul className="flex flex-wrap gap-3">
         {[...byThread].map(([thread, wraps]) => (
           <li key={thread} className="flex items-center gap-2">
             <span
               className="h-4 w-8 rounded-sm"
-              style={{ background: threadColour(thread) }}
+              style={{ background: colour(thread) }}
               aria-hidden
             />
             {thread} <span className="fig text-soft">× {wraps.length}</span>

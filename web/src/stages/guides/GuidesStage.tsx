@@ -6,7 +6,7 @@ import { changeRing, freeGuide, nextGuide, takeMeasures } from "../../rod/moves"
 import { rowOf, takeOut } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { datumWord } from "../../mat/datum";
-import { THREAD_NAMES, threadColour } from "../../mat/threads";
+import { THREAD_NAMES, useThreadColours } from "../../mat/threads";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { Button, Choice, IconButton, Pick } from "../../ui/controls";
@@ -308,6 +308,7 @@ function Figure({
 }
 
 function GuideDetails({ build, i }: { build: Build; i: number }) {
+  const colour = useThreadColours();
   const edit = useRod((s) => s.edit);
   const g = build.guides.train[i]!;
   const at = `guides.train.${g.id}`;
@@ -349,7 +350,7 @@ function GuideDetails({ build, i }: { build: Build; i: number }) {
       <div className="flex items-end gap-2">
         <span
           className="mb-1 size-6 shrink-0 rounded-sm border border-line"
-          style={{ background: threadColour(g.thread) }}
+          style={{ background: colour(g.thread) }}
           aria-hidden
         />
         <WordsField
