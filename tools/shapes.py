@@ -48,7 +48,7 @@ def shapes(schema: dict[str, Any]) -> str:
     return (
         "/** Generated from the models by `./wise-spool describe`; not edited by hand. */\n"
         "/* eslint-disable no-restricted-syntax -- colours of thread are goods, not of the theme */\n"
-        f'import type {{ {TYPES} }} from "../api/types";\n\n'
+        f'// prettier-ignore\nimport type {{ {TYPES} }} from "../api/types";\n\n'
         f"export const ONE_VALUE = new Set([{_one_value(schema)}]);\n"
         + _table("PART_WORDS", PART_WORDS)
         + _table("DATUM_WORDS", {d: w.removeprefix("the ") for d, w in DATUM_WORDS.items()})

@@ -49,7 +49,7 @@ class TheShelf(WithAShop):
 
     def test_csv_out_is_read_by_a_plain_reader_and_comes_back_the_same(self):
         Shelf(self.store).add(demo_shelf())
-        for kind in ("reamer", "drill", "tape", "adhesive", "part", "guide"):
+        for kind in ("reamer", "drill", "tape", "adhesive", "part", "guide", "thread"):
             text = self.client.get(f"/api/shelf/{kind}/csv").text
             rows = list(csv.DictReader(io.StringIO(text)))
             before = self.client.get("/api/shelf", params={"kind": kind}).json()

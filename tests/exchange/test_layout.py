@@ -16,7 +16,10 @@ from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.all_papers import all_papers
+from wise_spool.exchange.cue_sheet import cue_sheet
+from wise_spool.exchange.figure_sheet import figure_sheet
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
+from wise_spool.exchange.label_sheet import labels_of_one
 from wise_spool.exchange.pages import page_count
 from wise_spool.exchange.portrait import portrait
 from wise_spool.exchange.protractor import protractor
@@ -27,7 +30,7 @@ from wise_spool.exchange.turning_sheet import turning_sheet
 DAY = date(2030, 9, 2)
 SHEETS = {
     "build sheet": build_sheet, "glue-up": glue_up_sheet, "turning": turning_sheet,
-    "story stick": story_stick, "strips": protractor,
+    "story stick": story_stick, "strips": protractor, "wraps": cue_sheet, "figures": figure_sheet, "labels": labels_of_one,
 }  # fmt: skip
 LONG = "Щучий спиннинг для северной осени с очень длинным именем"
 TOUCH_PT = 0.6
@@ -112,7 +115,7 @@ class AllPapers(unittest.TestCase):
             text = "\n".join(p.extract_text() for p in document.pages)
         each = [
             make(rod.build, planned, "a4", DAY)
-            for make in (portrait, build_sheet, glue_up_sheet, story_stick, protractor)
+            for make in (portrait, build_sheet, glue_up_sheet, story_stick, protractor, cue_sheet)
         ]
         self.assertEqual(len(document.pages), sum(page_count(pdf) for pdf in each))
         for words in ("In this order", "Mix 1", "Wrap-round strips"):

@@ -34,19 +34,23 @@ WORDS = {
     "train": "guide", "reamers": "reamer", "small_mm": "small end", "inside": "reading inside", "at_mm": "depth", "from_mm": "start", "to_mm": "end",
     "tenon_od_mm": "tenon diameter", "mass_g": "mass", "end_cap_mm": "end cap depth", "trigger_mm": "trigger",
     "open_from_mm": "start of the exposed blank", "open_to_mm": "end of the exposed blank", "steps": "lip or step",
-    "before_mm": "diameter before winding", "after_mm": "diameter after winding", "turns": "turns wound",
-    "bands_at_mm": "band", "sleeve_od_mm": "sleeve", "diameter_mm": "drill", "depth_mm": "depth", "short_mm": "stopped short by",
+    "before_mm": "diameter before winding", "after_mm": "diameter after winding", "turns": "turns",
+    "bands_at_mm": "band", "sleeve_od_mm": "sleeve", "diameter_mm": "diameter", "depth_mm": "depth", "short_mm": "stopped short by",
     "dry_fits": "dry fit", "passes_made": "pass made", "drills": "drill", "adhesives": "adhesive", "candidates": "candidate",
     "density_g_ml": "density", "side_mm": "side of the stock", "kerf_mm": "kerf",
     "facing_mm": "facing allowance", "sanding_mm": "sanding allowance", "mandrel_mm": "mandrel",
     "glue_temperature_c": "temperature at glue-up", "start_mm": "start", "end_mm": "end", "reach_mm": "reach",
     "thickness_mm": "tape thickness", "width_mm": "tape width", "stock": "how many", "large_mm": "large end", "trials": "rest", "static": "static reading", "weight_g": "weight", "load_g": "load", "pull_deg": "pull", "friction": "ring friction", "tilt_deg": "tilt of the spool", "spool_mm": "spool", "rows": "row of the static test", "drop_mm": "drop", "drops": "drop", "gap_mm": "gap on the flat", "flat": "reading on the flat", "clamp_mm": "clamp", "label_deg": "clock angle of the label", "by_deg": "turn", "line_deg": "line", "joints": "joint", "sticks": "stick of stock", "measured_mm": "measured length", "coats": "number of coats", "laid": "coat laid",
+    "threads": "thread", "wraps": "wrap", "decoration": "figure", "labels": "label", "spool_m": "metres on the spool", "over_mm": "length they cover", "counts": "count",
+    "beyond_mm": "how far it shows beyond", "beyond_butt_mm": "butt end", "beyond_tip_mm": "tip end", "lock_turns": "locking turns", "crossings": "crossings", "passes": "run of thread",
+    "clock_deg": "clock angle", "letter_mm": "height of the capitals", "art_mm": "length of the drawing", "copies": "copies", "tube_mm": "tube", "foot_wide_mm": "width of the foot", "foot_high_mm": "thickness of the foot",
 }  # fmt: skip
 ROWS = {
     name: WORDS[name]
     for name in (
         "readings", "static", "joints", "trials", "drops", "flat", "parts", "reamers", "drills", "adhesives", "candidates",
         "sticks", "passes_made", "dry_fits", "steps", "train", "rows", "laid", "inside",
+        "threads", "decoration", "labels",
     )
 }  # fmt: skip
 """Lists whose rows an error names."""

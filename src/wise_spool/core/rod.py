@@ -189,7 +189,8 @@ class Rod:
     @derived
     def wraps(self) -> WrapsPlan:
         """Every stretch of thread, figures, labels."""
-        return plan_wraps(self.build, self.work_blank, self.handle, self.guides)
+        power_g = None if self.stiffness is None else self.stiffness.power_g
+        return plan_wraps(self.build, self.work_blank, self.handle, self.guides, power_g)
 
     @derived
     def line_up(self) -> LineUpPlan:

@@ -14,6 +14,8 @@ from wise_spool.core.wraps.wraps import WrapLaid
 from wise_spool.exchange.paper import PaperName
 from wise_spool.exchange.sheet_parts import BODY, CAUTION, HEAD, head, safe, section, sheet
 
+BESIDE = ("band", "underwrap", "along for", "layers")
+"""Cues that not every wrap has, by a word of theirs."""
 SHARES = (0.3, 0.19, 0.08, 0.16, 0.09, 0.09, 0.09)
 
 
@@ -35,10 +37,16 @@ def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:
     rows = [["wrap", "from the tip-top ring", "turns", "thread", "climbs at", "loop at", "done"]]
     rows += [_row(w, ring, build) for w in sorted(wraps.laid, key=lambda w: -w.start_mm)]
     story += section("Tip first", rows, width, SHARES)
-    extras = [f"{w.what}: {c.words}" for w in wraps.laid for c in w.cues if "band" in c.words or "underwrap" in c.words or "along for" in c.words or "layers" in c.words]  # fmt: skip
+    extras: dict[str, list[str]] = {}
+    for w in wraps.laid:
+        for c in w.cues:
+            if any(word in c.words for word in BESIDE):
+                extras.setdefault(c.words, []).append(w.what)
     if extras:
         story.append(Paragraph("Beside that", HEAD))
-        story += [Paragraph(safe(e), BODY) for e in extras[:24]]
+        for words, of in extras.items():
+            on = ", ".join(of) if len(of) < 4 else f"{of[0]}, {of[1]} and {len(of) - 2} more"
+            story.append(Paragraph(safe(f"{words} ({on})"), BODY))
     story.append(Paragraph("Thread", HEAD))
     story += [
         Paragraph(safe(f"{s.thread}, size {s.size}: {s.need_m:.0f} m" + (f" of {s.spool_m:.0f} m on the spool" if s.spool_m else "") + (f"; runs out on {s.runs_out}" if s.runs_out else "")), BODY)

@@ -20,6 +20,7 @@ from wise_spool.core.ground.refusals import NotNowError, RefusedError
 from wise_spool.core.labels.fitting import LabelFitted, on_film
 from wise_spool.core.plan import Plan
 from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, PaperName, register_fonts
+from wise_spool.exchange.sheet_parts import cut as shortened
 
 MARGIN_MM = 14.0
 GAP_MM = 5.0
@@ -54,7 +55,7 @@ def printed_label(label: Label, fitted: LabelFitted, build: Build) -> Print:
         contours = [c * (-1.0, 1.0) for c in contours]
         cut = cut * (-1.0, 1.0)
     low = cut.min(axis=0)
-    name = f"{build.name} {build.number}".strip() + f", {fitted.what}"
+    name = f"{build.number} {build.name}".strip() + f", {fitted.what}"
     return Print(name, [c - low for c in contours], cut - low)
 
 
@@ -157,7 +158,7 @@ def _draw(canvas: Canvas, p: Print, x: float, y: float) -> None:
     canvas.drawPath(path, stroke=0, fill=1, fillMode=0)
     canvas.setFont("text", 5.5)
     canvas.setFillColor(FAINT)
-    canvas.drawString(x, y - 2.6 * mm, p.name[:60])
+    canvas.drawString(x, y - 2.6 * mm, shortened(p.name, p.wide_mm * mm, "text", 5.5))
 
 
 def _into(path: object, points: NDArray[np.float64], x: float, y: float) -> None:

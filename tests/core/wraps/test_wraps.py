@@ -145,6 +145,32 @@ class WhereTheyLie(unittest.TestCase):
         self.assertLessEqual({"wrap-foot-wide", "wrap-thread-thick"}, found)
 
 
+class Sockets(unittest.TestCase):
+    def test_the_line_load_at_the_mouth_carries_the_moment(self):
+        """Pressure that falls off evenly from both ends, summed by hand, gives the moment back."""
+        from wise_spool.core.wraps.ferrules import socket_stress
+        from wise_spool.core.wraps.thread import used
+
+        found = socket_stress(8.0, 900.0, 70.0, "carbon", used(Thread(id="a", name="a")), 1)
+        q = found.hoop_mpa * 2 * 0.8  # N a mm at the mouth
+        u = np.linspace(-35, 35, 7001)
+        moment = np.trapezoid(q * u / 35 * u, u)
+        self.assertAlmostEqual(moment / 1000, found.moment_nm, delta=0.02 * found.moment_nm)
+        self.assertTrue(0 < found.thread_share < 0.2)
+
+    def test_a_longer_overlap_and_a_second_layer_ease_it(self):
+        from wise_spool.core.wraps.ferrules import socket_stress
+        from wise_spool.core.wraps.thread import used
+
+        nylon = used(Thread(id="a", name="a"))
+        short, long = (socket_stress(8, 900, mm, "carbon", nylon, 1) for mm in (50, 80))
+        self.assertGreater(short.hoop_mpa, long.hoop_mpa)
+        self.assertGreater(
+            socket_stress(8, 900, 50, "carbon", nylon, 2).thread_share, short.thread_share
+        )
+        self.assertIsNone(socket_stress(8, 900, 0, "carbon", nylon, 1))
+
+
 class BandsInlaysUnderwraps(unittest.TestCase):
     def test_bands_lie_outside_one_after_another(self):
         bands = (
@@ -238,6 +264,8 @@ class Spools(unittest.TestCase):
         need = {"garnet": 10.0}
         (use,) = spools_across([("First", laid, need), ("Second", laid, need)], {"garnet": 12.0})
         self.assertIn("Second", use.runs_out)
-        self.assertEqual(use.by_rod, {"First": 10.0, "Second": 10.0})
+        self.assertEqual(
+            [(r.rod, r.metres) for r in use.by_rod], [("First", 10.0), ("Second", 10.0)]
+        )
         (none,) = spools_across([("First", laid, need)], {})
         self.assertEqual((none.on_hand_m, none.runs_out), (None, ""))

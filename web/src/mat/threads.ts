@@ -12,8 +12,14 @@ export function threadColour(name: string): string {
   return `hsl(${sum} 45% 52%)`;
 }
 
-/** The colour of a thread of this rod, as its builder has it. */
-export function useThreadColours(): (name: string) => string {
-  const { threads } = useShown().plan.wraps;
-  return (name) => threads.find((t) => t.name === name)?.colour ?? threadColour(name);
+export type ThreadLook = "dry" | "wet" | "preserved";
+
+/** The colour of a thread of this rod: as its builder has it, or as it looks under finish on this blank. */
+export function useThreadColours(look: ThreadLook = "dry"): (name: string) => string {
+  const { threads, colours } = useShown().plan.wraps;
+  return (name) => {
+    const over = colours.find((c) => c.thread === name && c.over === "blank");
+    if (look !== "dry" && over) return over[look];
+    return threads.find((t) => t.name === name)?.colour ?? threadColour(name);
+  };
 }

@@ -1,6 +1,7 @@
 import { useRod, useShown } from "../rod/store";
 import { moveWrapEnd } from "../rod/wraps";
 import { length, STEP_MM } from "../ui/measure";
+import { useSettings } from "../ui/settings";
 import { Grip } from "./Grip";
 import type { LayerProps } from "./layers";
 import { WrapShape } from "./Rod";
@@ -18,12 +19,15 @@ export function Wraps(
 ) {
   const { held, onSelect, coated, scale, y } = props;
   const { plan } = useShown();
-  const colour = useThreadColours();
+  const shown = useSettings((s) => s.threadLook);
+  const wet = useThreadColours(coated && shown === "dry" ? "wet" : shown);
+  const preserved = useThreadColours("preserved");
   return plan.wraps.laid.map((w) => {
     const path = `wraps.wraps.${w.id}`;
     const chosen = held === w.id;
     const [a, b] = [scale.x(w.over_from_mm), scale.x(w.over_to_mm)];
     const half = (w.round_mm / 2) * scale.k;
+    const colour = coated && w.preserver ? preserved : wet;
     return (
       <g key={w.id}>
         <g

@@ -10,6 +10,8 @@ interface Settings {
   units: Build["units"];
   paper: "a4" | "letter" | "a3";
   lowerDatum: Datum;
+  /** How thread looks on the mat: as it is laid, or as it will look under finish. */
+  threadLook: "dry" | "wet" | "preserved";
   /** Jobs, as stage/job, in which the mat was folded or unfolded. */
   folded: Record<string, boolean>;
   /** Jobs, as stage/job, whose purpose was read and put away. */
@@ -27,6 +29,7 @@ export const useSettings = create<Settings>()(
       units: { weight: "g", warmth: "°C", volume: "mL" },
       paper: "a4",
       lowerDatum: "tip_top_ring",
+      threadLook: "dry",
       folded: {},
       seen: [],
       set: (change) => set(change),

@@ -1,18 +1,7 @@
 /** Generated from the models by `./wise-spool describe`; not edited by hand. */
 /* eslint-disable no-restricted-syntax -- colours of thread are goods, not of the theme */
-import type {
-  FinishProduct,
-  Guide,
-  Label,
-  Part,
-  PartKind,
-  Pass,
-  Shelved,
-  ShelfKind,
-  Stick,
-  Thread,
-  Wrap,
-} from "../api/types";
+// prettier-ignore
+import type { FinishProduct, Guide, Label, Part, PartKind, Pass, Shelved, ShelfKind, Stick, Thread, Wrap } from "../api/types";
 
 export const ONE_VALUE = new Set(["at", "built", "reference", "tape_measured", "under"]);
 
@@ -636,7 +625,7 @@ export const FRESH_ROWS: { stick: Stick; wrap: Wrap; thread: Thread; label: Labe
 export const USUAL_REEL_MM: Record<string, number> = {"spinning": 65.0, "casting": 25.0, "trolling": 55.0, "fly": 20.0};
 
 // prettier-ignore
-export const THREAD_RACK: Record<string, string> = {"garnet": "#a33a46", "spruce": "#3f8a5f", "rowan": "#d9612f", "beacon red": "#d63b2f", "birch leaf": "#a9b944", "deep blue": "#3d6fb5", "tar black": "#3b3f42", "frost": "#dfe3df", "amber": "#c8912e", "slate": "#6d7780"};
+export const THREAD_RACK: Record<string, string> = {"garnet": "#a33a46", "spruce": "#3f8a5f", "rowan": "#d9612f", "beacon red": "#d63b2f", "birch leaf": "#a9b944", "deep blue": "#3d6fb5", "tar black": "#3b3f42", "frost": "#dfe3df", "amber": "#c8912e", "slate": "#6d7780", "pewter": "#9aa0a6"};
 
 export const LABEL_WORDS = {
   film: "printed film",

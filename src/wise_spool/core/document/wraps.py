@@ -5,6 +5,7 @@ settles otherwise stands here, in a row that bears the wrap's id (``foot:g3:butt
 Lengths in mm, turns as counted, angles in clock degrees seen from butt to tip.
 """
 
+from functools import lru_cache
 from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, StringConstraints, model_validator
@@ -171,6 +172,7 @@ class WrapsWished(Frozen):
     labels: Annotated[tuple[Label, ...], Field(max_length=12), AfterValidator(numbered("l"))] = ()
 
 
+@lru_cache(maxsize=500)
 def thread_id(name: str) -> RowId:
     """A colour's name as the id of its thread's row: ``beacon red`` is ``beacon-red``.
 

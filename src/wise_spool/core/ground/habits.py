@@ -1050,6 +1050,7 @@ class Habits(Frozen):
     splint_wrap_mm: float = _habit(
         75.0, "Least wrap over a splint.", "mm", 20, 300, "common practice", "wrap-splint-short"
     )
+    socket_wall_mm: float = _habit(0.8, "Wall of a ferrule's socket.", "mm", 0.2, 4, "memory")
     frame_wrap_mm: float = _habit(
         6.0, "A wrap that frames lettering, at either end.", "mm", 1, 40, "habit"
     )

@@ -9,7 +9,9 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.labels.fitting import LabelFitted, fit_labels
+from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G
 from wise_spool.core.wraps.crosswrap import FigureLaid, work_out
+from wise_spool.core.wraps.ferrules import SocketStress, socket_stress
 from wise_spool.core.wraps.progress import GuideProgress, progress_of
 from wise_spool.core.wraps.spools import SpoolUse, spools_for
 from wise_spool.core.wraps.thread import Threads, ThreadUsed, main_thread
@@ -18,7 +20,8 @@ from wise_spool.core.wraps.wraps import LeftOut, WrapLaid, by_thread, wraps_on
 
 
 class WrapsPlan(Frozen):
-    """All thread on the rod. ``metres`` is the sum over the wraps and figures with what is cut off; ``minutes`` of the hands."""
+    """All thread on the rod. ``metres`` is the sum over the wraps and figures with what is cut off; ``minutes`` of the hands. ``sockets`` are by the
+    wrap's id."""
 
     laid: tuple[WrapLaid, ...]
     left_out: tuple[LeftOut, ...]
@@ -36,10 +39,15 @@ class WrapsPlan(Frozen):
     void_ml: float
     area_mm2: float
     minutes: float
+    sockets: dict[str, SocketStress]
 
 
 def plan_wraps(
-    build: Build, work: WorkingBlank, handle: HandlePlan, guides: GuidesPlan
+    build: Build,
+    work: WorkingBlank,
+    handle: HandlePlan,
+    guides: GuidesPlan,
+    power_g: float | None = None,
 ) -> WrapsPlan:
     """Everything thread and letters do on this rod."""
     threads = Threads(build.wraps.threads)
@@ -60,8 +68,25 @@ def plan_wraps(
         spools=spools_for(need, laid, threads), progress=progress_of(build, guides, laid),
         turns=sum(s.turns for w in laid for s in w.stretches), metres=round(sum(need.values()), 1),
         mass_g=round(sum(w.mass_g for w in laid), 2), void_ml=round(sum(w.void_ml for w in laid), 4),
-        area_mm2=round(sum(w.area_mm2 for w in laid), 1), minutes=round(sum(w.minutes for w in laid) + sum(f.minutes for f in figures), 1),
+        area_mm2=round(sum(w.area_mm2 for w in laid), 1), minutes=round(sum(w.minutes for w in laid) + sum(f.minutes for f in figures), 1), sockets=_sockets(build, work, laid, threads, power_g),
     )  # fmt: skip
+
+
+def _sockets(
+    build: Build, work: WorkingBlank, laid: tuple[WrapLaid, ...], threads: Threads, power_g: float | None
+) -> dict[str, SocketStress]:  # fmt: skip
+    """Every wrapped ferrule half with what its socket bears, once the blank's power is known."""
+    if power_g is None or work.length_mm is None:
+        return {}
+    out = {}
+    for joint in work.joints:
+        for w in laid:
+            if not w.id.startswith(f"joint:{joint.id}:"):
+                continue
+            found = socket_stress(power_g * GRAVITY_N_PER_G, work.length_mm - joint.station_mm, joint.overlap_mm, build.blank.material, threads.of(w.thread), w.layers)  # fmt: skip
+            if found is not None:
+                out[w.id] = found
+    return out
 
 
 def blank_colour(build: Build) -> str:

@@ -19,13 +19,20 @@ class SpoolUse(Frozen):
     runs_out: str
 
 
+class RodMetres(Frozen):
+    """What one rod takes of a thread."""
+
+    rod: str
+    metres: float
+
+
 class SpoolAcross(Frozen):
-    """One thread over every open rod: what they take, what is there, on which rod and wrap it runs out. ``by_rod`` are metres by rod."""
+    """One thread over every open rod: what they take, what is there, on which rod and wrap it runs out. ``by_rod`` are metres of each."""
 
     thread: str
     need_m: float
     on_hand_m: float | None
-    by_rod: dict[str, float]
+    by_rod: tuple[RodMetres, ...]
     runs_out: str
 
 
@@ -69,17 +76,18 @@ def spools_across(
     out = []
     for name in names:
         left = on_hand_m.get(name)
-        by_rod, says = {}, ""
+        by_rod: list[RodMetres] = []
+        says = ""
         for rod, laid, need in rods:
             metres = need.get(name, 0.0)
             if not metres:
                 continue
-            by_rod[rod] = round(metres, 2)
+            by_rod.append(RodMetres(rod=rod, metres=round(metres, 2)))
             if left is not None:
                 if not says and metres > left:
                     says = f"{_runs_out(name, max(left, 0.0), metres, laid) or 'a wrap'} of {rod}"
                 left -= metres
-        out.append(SpoolAcross(thread=name, need_m=round(sum(by_rod.values()), 2), on_hand_m=on_hand_m.get(name), by_rod=by_rod, runs_out=says))  # fmt: skip
+        out.append(SpoolAcross(thread=name, need_m=round(sum(r.metres for r in by_rod), 2), on_hand_m=on_hand_m.get(name), by_rod=tuple(by_rod), runs_out=says))  # fmt: skip
     return tuple(out)
 
 

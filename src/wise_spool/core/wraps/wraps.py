@@ -26,7 +26,7 @@ from wise_spool.core.wraps.outline import Outline, outline
 from wise_spool.core.wraps.thread import Threads, ThreadUsed, main_thread
 
 Floats = NDArray[np.float64]
-SURFACE_SAMPLES = 24
+_EVENLY = np.linspace(0.0, 1.0, 24)
 
 
 class Stretch(Frozen):
@@ -74,6 +74,8 @@ class WrapLaid(Frozen):
     beyond_tip_mm: float
     settled: bool
     guide_id: str
+    foot_wide_mm: float
+    foot_high_mm: float
     cues: tuple[Cue, ...]
 
 
@@ -87,34 +89,44 @@ class LeftOut(Frozen):
 
 @dataclass(frozen=True)
 class _Bed:
-    """What thread lies on at any station of one wrap: the blank, a tube, a foot, layers already there."""
+    """What thread lies on under one wrap: the blank's radius, a tube's wall counted in, sampled evenly over it."""
 
-    work: WorkingBlank
     held: Holding
-    rise_mm: float = 0.0
+    at_mm: Floats
+    radius_mm: Floats
 
-    def outline(self, x_mm: Floats) -> Outline:
-        """The outline at these stations."""
-        taper = self.work.taper
-        assert taper is not None
-        r = np.asarray(taper.od_mm(x_mm)) / 2 + self.rise_mm
-        if self.held.over_mm:
-            r = r + np.where(x_mm >= self.held.over_from_mm, self.held.over_mm, 0.0)
-        foot = self.held.foot
+    @classmethod
+    def under(cls, held: Holding, start_mm: float, end_mm: float, work: WorkingBlank) -> "_Bed":
+        """The blank from one station to another; over so short a stretch it is straight between samples."""
+        assert work.taper is not None
+        x = start_mm + (end_mm - start_mm) * _EVENLY
+        r = np.asarray(work.taper.od_mm(x)) / 2
+        if held.over_mm:
+            r = r + np.where(x >= held.over_from_mm, held.over_mm, 0.0)
+        return cls(held, x, r)
+
+    def outline(self, rise_mm: float) -> Outline:
+        """The outline over the whole wrap, so much thread already on the blank."""
+        r, foot = self.radius_mm + rise_mm, self.held.foot
         if foot is None:
             return Outline(2 * math.pi * r, math.pi * r**2, np.zeros_like(r))
-        return outline(r, foot.wide_mm, foot_high_mm(foot, x_mm))
+        return outline(r, foot.wide_mm, foot_high_mm(foot, self.at_mm))
 
-    def metres(self, start_mm: float, turns: float, pitch_mm: float, thick_mm: float) -> float:
-        """Thread in ``turns`` turns from a station on, tip-wards."""
-        if turns <= 0:
-            return 0.0
-        whole = math.ceil(turns - 1e-9)
-        n = np.arange(whole)
-        share = np.minimum(1.0, turns - n)
-        x = start_mm + (n + share / 2) * pitch_mm
-        perimeter = self.outline(x).perimeter_mm + math.pi * thick_mm
-        return float((share * np.hypot(perimeter, pitch_mm)).sum()) / 1000
+    def round_at(self, x_mm: float) -> float:
+        """The blank's round at a station, mm: the nearest end's beyond the wrap."""
+        return 2 * math.pi * float(np.interp(x_mm, self.at_mm, self.radius_mm))
+
+
+def wound_m(perimeter_mm: Floats, turns: float, thread: ThreadUsed) -> float:
+    """Metres in so many turns over evenly sampled perimeters: each turn a helix on the outline moved out by half a thread."""
+    turn = np.hypot(perimeter_mm + math.pi * thread.diameter_mm, thread.pitch_mm)
+    mean = (float(turn.sum()) - float(turn[0] + turn[-1]) / 2) / (len(turn) - 1)
+    return turns * mean / 1000
+
+
+def turn_m(perimeter_mm: float, thread: ThreadUsed) -> float:
+    """Metres in one turn."""
+    return math.hypot(perimeter_mm + math.pi * thread.diameter_mm, thread.pitch_mm) / 1000
 
 
 def foot_high_mm(foot: Foot, x_mm: Floats) -> Floats:
@@ -172,37 +184,30 @@ def _lay(h: Holding, said: Wrap, work: WorkingBlank, threads: Threads) -> WrapLa
     layers = said.layers or 1
     pitch, thick = thread.pitch_mm, thread.diameter_mm
     stretches: list[Stretch] = []
+    bed = _Bed.under(h, start, end, work)
     rise = 0.0
     if said.under is not None:
         under = threads.of(said.under.thread or thread.name)
-        a, b = (
-            max(start - said.under.beyond_mm, 0.0),
-            min(end + said.under.beyond_mm, work.length_mm),
+        a = max(start - said.under.beyond_mm, 0.0)
+        b = min(end + said.under.beyond_mm, work.length_mm)
+        n = max(round((b - a) / under.pitch_mm), 1)
+        stretches.append(
+            _stretch("underwrap", a, b, under, n, wound_m(2 * math.pi * bed.radius_mm, n, under))
         )
-        bare = _Bed(work, Holding(h.id, h.duty, h.what, a, b, 0, 0, "", over_mm=h.over_mm, over_from_mm=h.over_from_mm))  # fmt: skip
-        stretches.append(_stretch("underwrap", bare, a, b, under))
         rise = under.diameter_mm * habits().layer_rise
-    bed = _Bed(work, h, rise)
     turns = max(round((end - start) / pitch), 1)
-    metres = 0.0
-    for layer in range(layers):
-        up = _Bed(work, h, rise + layer * thick * habits().layer_rise)
-        metres += up.metres(start, turns - layer, pitch, thick)
+    layered = [bed.outline(rise + k * thick * habits().layer_rise) for k in range(layers)]
+    first, top = layered[0], layered[-1]
+    metres = sum(wound_m(o.perimeter_mm, turns - k, thread) for k, o in enumerate(layered))
     lock = h.lock_turns if said.lock_turns is None else said.lock_turns
-    if lock:
-        leg = bed.outline(np.array([end if starts == "butt" else start])).perimeter_mm[0]
-        metres += lock * math.hypot(float(leg) + math.pi * thick, pitch) / 1000
-    main = Stretch(what="wrap", start_mm=round(start, 2), end_mm=round(end, 2), thread=thread.name, turns=turns, metres=round(metres, 3))  # fmt: skip
-    stretches.append(main)
-    stretches += _bands(said, h, work, start, end, threads)
-    stretches += _inlays(said, bed, start, end, starts, turns, thread, threads)
-    x = np.linspace(start, end, SURFACE_SAMPLES)
-    first = bed.outline(x)
-    top = first if layers == 1 else _Bed(work, h, rise + (layers - 1) * thick * habits().layer_rise).outline(x)  # fmt: skip
+    metres += lock * turn_m(float(first.perimeter_mm[-1 if starts == "butt" else 0]), thread)
+    stretches.append(_stretch("wrap", start, end, thread, turns, metres))
+    stretches += _bands(said, bed, work.length_mm, start, end, threads, thread.name)
+    stretches += _inlays(said, bed.at_mm, first.perimeter_mm, starts, turns, thread, threads)
+    x = bed.at_mm
     low = min(s.start_mm for s in stretches)
     high = max(s.end_mm for s in stretches)
-    middle = (start + end) / 2
-    od = work.od_mm(middle) or 0.0
+    od = 2 * float(np.interp((start + end) / 2, x, bed.radius_mm))
     extra = (high - low) - (end - start)
     area = float(np.trapezoid(top.perimeter_mm + 2 * math.pi * thick, x)) + math.pi * od * extra
     foot = h.foot
@@ -221,38 +226,39 @@ def _lay(h: Holding, said: Wrap, work: WorkingBlank, threads: Threads) -> WrapLa
         minutes=round(habits().wrap_min * (1 + len(said.bands)) + habits().turn_min * total, 2), preserver=said.preserver, least_mm=h.least_mm,
         lock_turns=lock if foot else 0, beyond_butt_mm=h.beyond_butt_mm, beyond_tip_mm=h.beyond_tip_mm,
         settled=said.model_copy(update={"kind": None, "name": "", "from_mm": None, "to_mm": None}) != Wrap(id=h.id),
-        guide_id=h.guide_id, cues=cues_of(h.what, marks, said, thread.name),
+        guide_id=h.guide_id, foot_wide_mm=round(foot.wide_mm, 2) if foot else 0.0, foot_high_mm=round(foot.high_mm, 2) if foot else 0.0,
+        cues=cues_of(h.what, marks, said, thread.name),
     )  # fmt: skip
 
 
-def _stretch(what: str, bed: _Bed, start: float, end: float, thread: ThreadUsed) -> Stretch:
-    turns = max(round((end - start) / thread.pitch_mm), 1)
-    metres = bed.metres(start, turns, thread.pitch_mm, thread.diameter_mm)
+def _stretch(what: str, start: float, end: float, thread: ThreadUsed, turns: int, metres: float) -> Stretch:  # fmt: skip
     return Stretch(what=what, start_mm=round(start, 2), end_mm=round(end, 2), thread=thread.name, turns=turns, metres=round(metres, 3))  # fmt: skip
 
 
-def _bands(said: Wrap, h: Holding, work: WorkingBlank, start: float, end: float, threads: Threads) -> list[Stretch]:  # fmt: skip
+def _bands(
+    said: Wrap, bed: _Bed, length_mm: float, start: float, end: float, threads: Threads, main: str
+) -> list[Stretch]:  # fmt: skip
     """Trim bands outward from either end, one after another."""
     out = []
     at = {"butt": start, "tip": end}
-    bare = _Bed(work, Holding(h.id, h.duty, h.what, start, end, 0, 0, "", over_mm=h.over_mm, over_from_mm=h.over_from_mm))  # fmt: skip
     for band in said.bands:
-        thread = threads.of(band.thread or said.thread or h.thread)
+        thread = threads.of(band.thread or main)
         wide = band.turns * thread.pitch_mm
         a, b = (at["butt"] - wide, at["butt"]) if band.end == "butt" else (at["tip"], at["tip"] + wide)  # fmt: skip
-        if a < 0 or (work.length_mm is not None and b > work.length_mm + 1e-9):
+        if a < 0 or b > length_mm + 1e-9:
             continue
         at[band.end] = a if band.end == "butt" else b
-        metres = bare.metres(a, band.turns, thread.pitch_mm, thread.diameter_mm)
-        out.append(Stretch(what="band", start_mm=round(a, 2), end_mm=round(b, 2), thread=thread.name, turns=band.turns, metres=round(metres, 3)))  # fmt: skip
+        metres = band.turns * turn_m(bed.round_at((a + b) / 2), thread)
+        out.append(_stretch("band", a, b, thread, band.turns, metres))
     return out
 
 
 def _inlays(
-    said: Wrap, bed: _Bed, start: float, end: float, starts: End, turns: int, thread: ThreadUsed, threads: Threads
+    said: Wrap, x_mm: Floats, perimeter_mm: Floats, starts: End, turns: int, thread: ThreadUsed, threads: Threads
 ) -> list[Stretch]:  # fmt: skip
     """A second thread carried with the main one: its turns lie in between, the main one under it."""
     out = []
+    start, end = float(x_mm[0]), float(x_mm[-1])
     for inlay in said.inlays:
         other = threads.of(inlay.thread or thread.name)
         if inlay.after + inlay.turns > turns:
@@ -261,8 +267,8 @@ def _inlays(
         a = (start if way > 0 else end) + way * inlay.after * thread.pitch_mm
         low = a if way > 0 else a - inlay.turns * other.pitch_mm
         high = low + inlay.turns * other.pitch_mm
-        metres = bed.metres(low, inlay.turns, other.pitch_mm, other.diameter_mm)
-        out.append(Stretch(what="inlay", start_mm=round(max(low, start), 2), end_mm=round(min(high, end), 2), thread=other.name, turns=inlay.turns, metres=round(metres, 3)))  # fmt: skip
+        metres = inlay.turns * turn_m(float(np.interp((low + high) / 2, x_mm, perimeter_mm)), other)
+        out.append(_stretch("inlay", max(low, start), min(high, end), other, inlay.turns, metres))
     return out
 
 

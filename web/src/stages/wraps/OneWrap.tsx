@@ -165,6 +165,7 @@ export function OneWrap({
           </>
         )}
       </div>
+      <UnderIt laid={laid} />
       <Trim row={row} laid={laid} />
       <Cues laid={laid} />
     </section>
@@ -189,6 +190,91 @@ export function ThreadPick(props: {
       onChange={props.onKeep}
     />
   );
+}
+
+/** What lies under the thread: a foot as it was measured, the tip-top's tube, a ferrule's socket. */
+function UnderIt({ laid }: { laid: Laid }) {
+  const { build, plan } = useShown();
+  const edit = useRod((s) => s.edit);
+  const socket = plan.wraps.sockets[laid.id];
+  const guide = build.guides.train.find((g) => g.id === laid.guide_id);
+  if (guide)
+    return (
+      <div className="grid grid-cols-4 items-start gap-3 border-t border-line pt-2">
+        <NumberField
+          path={`guides.train.${guide.id}.foot_wide_mm`}
+          label="Foot, how wide"
+          suffix="mm"
+          optional
+          placeholder={`${laid.foot_wide_mm}, usual`}
+          value={guide.foot_wide_mm}
+          keep={(v) => (b) => void (rowOf(b.guides.train, guide.id).foot_wide_mm = v)}
+        />
+        <NumberField
+          path={`guides.train.${guide.id}.foot_high_mm`}
+          label="Foot, how thick"
+          suffix="mm"
+          optional
+          placeholder={`${laid.foot_high_mm}, usual`}
+          value={guide.foot_high_mm}
+          keep={(v) => (b) => void (rowOf(b.guides.train, guide.id).foot_high_mm = v)}
+        />
+      </div>
+    );
+  if (laid.duty === "tip_top")
+    return (
+      <div className="flex flex-wrap items-end gap-3 border-t border-line pt-2">
+        <NumberField
+          className="w-28"
+          path="guides.tip_top.tube_mm"
+          label="Tube, how long"
+          suffix="mm"
+          value={build.guides.tip_top.tube_mm}
+          keep={(v) => (b) => void (b.guides.tip_top.tube_mm = v ?? 0)}
+        />
+        <Choice
+          label="Held by"
+          value={build.guides.tip_top.held}
+          options={[
+            { value: "hot_melt", label: "hot-melt", says: "turns again with a little heat" },
+            {
+              value: "epoxy",
+              label: "epoxy",
+              says: "stays; heat that softens it endangers the blank",
+            },
+          ]}
+          onChange={(v) => edit("how the tip-top is held", (b) => void (b.guides.tip_top.held = v))}
+        />
+        <Choice
+          label="Set"
+          value={build.guides.tip_top.when}
+          options={[
+            { value: "before_finish", label: "before the finish" },
+            { value: "between_coats", label: "between the first two coats" },
+          ]}
+          onChange={(v) => edit("when the tip-top is set", (b) => void (b.guides.tip_top.when = v))}
+        />
+        <p className="basis-full text-soft">
+          Tube {plan.blank.tube_chosen_64ths ?? plan.blank.tip_tube_64ths ?? "?"} by this tip. File
+          its edge to a ramp.{" "}
+          {build.guides.tip_top.held === "hot_melt"
+            ? "To take it off: warm the tube, not the blank, twist and pull."
+            : "To take it off later its glue has to be heated: guard the blank."}
+          {build.guides.tip_top.when === "between_coats" && " Run the second coat over its edge."}
+        </p>
+      </div>
+    );
+  if (socket)
+    return (
+      <p className="border-t border-line pt-2 text-soft">
+        Estimated at the load that drops the tip a third: at most{" "}
+        <span className="fig">{socket.moment_nm.toFixed(1)} N·m</span> at this joint, about{" "}
+        <span className="fig">{socket.hoop_mpa.toFixed(0)} MPa</span> round the socket’s mouth;
+        thread carries some <span className="fig">{(100 * socket.thread_share).toFixed(0)} %</span>{" "}
+        of it by its stiffness. Wall and stiffness are from memory; the length is common practice.
+      </p>
+    );
+  return null;
 }
 
 /** Trim bands and inlays. */

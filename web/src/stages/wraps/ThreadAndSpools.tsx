@@ -8,15 +8,17 @@ import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { FRESH_ROWS } from "../../words/shapes";
-import { Button, Pick } from "../../ui/controls";
+import { Button, Choice, Pick } from "../../ui/controls";
 import { NumberField } from "../../ui/Field";
 import { asOptions } from "../../ui/options";
+import { useSettings } from "../../ui/settings";
 import { PITCH_FROM, THREAD_KINDS } from "./words";
 
 /** The rod's thread: what a turn covers, what is on the spool, and its colour dry, wet and preserved. */
 export function ThreadAndSpools() {
   const { build, plan } = useShown();
   const edit = useRod((s) => s.edit);
+  const { threadLook, set } = useSettings();
   const offers = useShelved("thread").map(({ item }) => ({
     item,
     name: item.name,
@@ -29,7 +31,17 @@ export function ThreadAndSpools() {
           <OneThread key={t.id} used={t} row={build.wraps.threads.find((r) => r.id === t.id)} />
         ))}
       </ul>
-      <div className="flex flex-wrap gap-2">
+      <div className="flex flex-wrap items-end gap-4">
+        <Choice
+          label="Thread on the mat looks"
+          value={threadLook}
+          options={[
+            { value: "dry", label: "dry" },
+            { value: "wet", label: "wet" },
+            { value: "preserved", label: "preserved" },
+          ]}
+          onChange={(v) => set({ threadLook: v })}
+        />
         <FromShelf
           label="Take a spool off the shelf"
           offers={offers}
