@@ -24,7 +24,7 @@ class Clocks(OnTheDemo):
         self.page.get_by_role("button", name="It is mixed now: mix 1").click()
         mine = self.page.get_by_role("timer", name="pot life, " + self.build["name"])
         theirs = rack.get_by_role("timer", name="pot life, " + self.build["name"])
-        expect(theirs).to_be_visible(timeout=2000)
+        expect(theirs).to_be_visible()
         for clock in (mine, theirs):  # a full hour is shown in other words
             expect(clock).to_contain_text("59:")
         seen = [self.seconds(t.inner_text()) for t in (mine, theirs)]
@@ -33,7 +33,7 @@ class Clocks(OnTheDemo):
         expect(mine).to_be_visible()
         expect(self.page.get_by_text("5 clocks run")).to_be_visible()
         rack.get_by_role("button", name="stop: pot life, " + self.build["name"]).click()
-        expect(mine).to_have_count(0, timeout=2000)
+        expect(mine).to_have_count(0)
 
     def test_started_while_the_server_is_away_it_runs_and_arrives_once(self):
         self.expected_console = ("Failed to load resource", "ERR_")

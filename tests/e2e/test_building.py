@@ -75,6 +75,7 @@ class Building(InTheBrowser):
         self.drag(self.page.get_by_role("slider", name="guide 7"), 30)
         moved = self.rod("By mouse")["build"]["guides"]["train"][6]["at"]["distance_mm"]
         self.assertLess(moved, 54 * 25.4)
+        self.page.get_by_role("link", name="On to the wraps").click()
         self.page.get_by_role("link", name="On to the finish").click()
         expect(self.page.get_by_text("recoat window").first).to_be_visible()
         self.fill("Room", "9")

@@ -12,7 +12,7 @@ JOBS = {
     "handle": ("stack", "sizes", "turning", "bores", "arbor", "order", "glue-up", "balance"),
     "guides": ("train", "reel-side", "bend", "layouts", "twist", "test"),
     "wraps": ("wraps", "decoration", "line-up", "labels"),
-    "finish": ("coats", "product"),
+    "finish": ("coats", "mix", "defects", "product"),
 }
 SHOP = ("/", "/board", "/logbook", "/shelf", "/shelf/part?list", "/habits", "/words", "/trainer")
 OVERLAPS = (Path(__file__).parent / "overlaps.js").read_text()

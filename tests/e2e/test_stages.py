@@ -167,7 +167,9 @@ class TheFinish(OnTheDemo):
         self.at("Skerry 10", "finish")
         expect(self.page.locator("[data-answer]")).to_have_text("Line the guides up first")
         self.page.get_by_role("link", name="To the line-up").click()
-        for row in self.page.get_by_role("list", name="Looks").get_by_role("listitem").all():
+        looks = self.page.get_by_role("list", name="Looks").get_by_role("listitem")
+        looks.first.wait_for()
+        for row in looks.all():
             row.get_by_role("button", name="in line", exact=True).click()
         expect(self.page.locator("[data-answer]")).to_contain_text("In line")
         self.page.get_by_role("link", name="Finish").first.click()
@@ -189,7 +191,7 @@ class TheFinish(OnTheDemo):
         expect(self.finding("times what the tin says")).to_be_visible()
 
     def test_a_coarse_syringe_makes_a_larger_mix(self):
-        self.at("Skerry 10", "finish/product")
+        self.at("Skerry 10", "finish/mix")
         before = self.plan["finish"]["coats"][0]["mixes"][0]["part_a_ml"]
         self.fill("Syringe step", "0.5")
         self.assertGreater(self.plan["finish"]["coats"][0]["mixes"][0]["part_a_ml"], before)

@@ -34,6 +34,9 @@ class Views(InTheBrowser):
             ]
             paths += [f"/build/{ids['Skerry 10']}/guides/{job}" for job in GUIDES_JOBS]
             paths += [f"/build/{ids['Deep char']}/wraps/{job}" for job in WRAPS_JOBS]
+            paths += [
+                f"/build/{ids['Beacon, rod 1 of 2']}/finish/{job}" for job in ("mix", "defects")
+            ]
             paths += [f"/build/{ids['Holm Casting']}/guides/twist", f"/build/{ids['Holm Casting']}/bench"]  # fmt: skip
             paths += ["/logbook", f"/build/{ids['Skerry 10']}/logbook"]
             paths += [

@@ -21,6 +21,7 @@ from wise_spool.api.routes import (
     board,
     builds,
     clocks,
+    defects,
     devices,
     habits,
     learned,
@@ -39,7 +40,7 @@ from wise_spool.store.builds import BuildStore
 
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 ROUTES = (
-    rack.routes, builds.routes, builds.trying, wraps.routes, sheets.routes, reading.routes, bends.routes, shelf.routes,
+    rack.routes, builds.routes, builds.trying, wraps.routes, defects.routes, sheets.routes, reading.routes, bends.routes, shelf.routes,
     trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes, board.routes, board.feed,
 )  # fmt: skip
 

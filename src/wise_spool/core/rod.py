@@ -200,7 +200,7 @@ class Rod:
     @derived
     def finish(self) -> FinishPlan:
         """Coats, mixes, clocks and the air."""
-        return plan_finish(self.build, self.wraps)
+        return plan_finish(self.build, self.wraps, self.record.bench.defects)
 
     @derived
     def work(self) -> WorkPlan:

@@ -30,7 +30,7 @@ from wise_spool.core.document.records import Records
 from wise_spool.core.document.spine import Drop, RollTrial, Spine
 from wise_spool.core.ground.measures import parse_measure_mm
 from wise_spool.demo.shelf import CLEAR_30, FORGE, SHOP_DRILLS, SHOP_REAMERS, SLOW_PASTE, demo_shelf
-from wise_spool.demo.wraps import looks_for, wraps_for
+from wise_spool.demo.wraps import defects_for, looks_for, wraps_for
 
 SLOW_FINISH = FinishProduct(name="Lake slow-turn finish", kind="regular", rotate_min=360)
 THICK_FINISH = FinishProduct(
@@ -542,8 +542,11 @@ def demo_records(now: datetime) -> list[Records]:
 
 
 def _looked_along(records: Records, build: Build, now: datetime) -> Records:
-    """The rod's log with what was seen along it."""
+    """The rod's log with what was seen along it and on its coats."""
     looks = tuple(
         LogEntry(id=f"look.{n:02d}", at=now, sighted=s) for n, s in enumerate(looks_for(build))
     )
-    return records.model_copy(update={"log": (*records.log, *looks)})
+    wrong = tuple(
+        LogEntry(id=f"defect.{n:02d}", at=now, defect=d) for n, d in enumerate(defects_for(build))
+    )
+    return records.model_copy(update={"log": (*records.log, *looks, *wrong)})

@@ -1,6 +1,6 @@
 """Thread, figures, labels and looks along the demo's rods. Invented."""
 
-from wise_spool.core.document.bench import Sighted
+from wise_spool.core.document.bench import Defect, Sighted
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.wraps import (
     Count,
@@ -81,6 +81,17 @@ def wraps_for(build: Build) -> WrapsWished:
         of_deep = (thread("deep blue", size="D", spool_m=160.0), thread("tar black", size="A", spool_m=120.0), thread("frost", size="D", spool_m=60.0))  # fmt: skip
         return WrapsWished(threads=of_deep, wraps=feet, decoration=(tide,), labels=(_label(build, 660, f"DEEP CHAR\n{build.number}", letter_mm=3.0),))  # fmt: skip
     return WrapsWished(threads=(thread("tar black", spool_m=12.0),))
+
+
+def defects_for(build: Build) -> tuple[Defect, ...]:
+    """What is wrong with the first coat of the first Beacon rod: two craters and a nib."""
+    if build.name != "Beacon, rod 1 of 2":
+        return ()
+    return (
+        Defect(id="d1", symptom="craters", coat=1, place_mm=970, words="guide 8, butt foot"),
+        Defect(id="d2", symptom="craters", coat=1, place_mm=1002, words="guide 8, tip foot"),
+        Defect(id="d3", symptom="nibs", coat=1, place_mm=570, words="ferrule 1, butt half"),
+    )
 
 
 def looks_for(build: Build) -> tuple[Sighted, ...]:

@@ -78,3 +78,6 @@ export type LabelDrawn = S["LabelDrawn"];
 export type LookPlan = S["LookPlan"];
 export type RingClicked = S["RingClicked"];
 export type AlongPhoto = S["AlongPhoto"];
+export type Verdict = S["Verdict"];
+export type Symptom = Verdict["symptom"];
+export type DefectStanding = S["DefectStanding"];

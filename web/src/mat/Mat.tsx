@@ -30,7 +30,7 @@ export function Mat({ stage, job, selected, onSelect }: MatProps) {
     lens: null,
   });
   const own = window_.stage === stage ? window_.lens : null;
-  const near = stage === "finish" || (stage === "wraps" && job !== "labels");
+  const near = (stage === "finish" && job !== "defects") || (stage === "wraps" && job !== "labels");
   const usual = stage === "handle" ? handleLens : wholeRod;
   const lens = own ?? (near ? wrapsLens(plan, heldWrap(selected)) : usual(plan));
   const setLens = (next: Lens | null) => setWindow({ stage, lens: next });

@@ -122,3 +122,22 @@ export function LabelsOnRod({ lit, scale, y }: LayerProps & { lit: boolean }) {
     );
   });
 }
+
+/** Where something is wrong with a coat: a ring while it waits to be cut back, a tick once it is. */
+export function Defects({ scale, y }: LayerProps) {
+  const { plan } = useShown();
+  return plan.finish.defects.map((d) => {
+    if (d.place_mm === null) return null;
+    const x = scale.x(d.place_mm);
+    return (
+      <g key={d.id} fill="none" strokeWidth="3">
+        {d.open ? (
+          <circle cx={x} cy={y} r="11" stroke="var(--mat-ruin)" />
+        ) : (
+          <path d={`M${x - 7},${y} l5,6 l9,-12`} stroke="var(--mat-done)" />
+        )}
+        <title>{d.words}</title>
+      </g>
+    );
+  });
+}

@@ -108,6 +108,14 @@ export const HELP: Record<string, { is: string; measure: string }> = {
     is: "What to mix, and when each coat goes on, turns and may be followed.",
     measure: "Room, humidity, and the blank if it is colder.",
   },
+  "finish/mix": {
+    is: "How much to mix, how it is measured, and how far its ratio may be off.",
+    measure: "The step of your syringe or scale; densities from the data sheet if you weigh.",
+  },
+  "finish/defects": {
+    is: "What is wrong with a coat, what to do about it now, and what the next coat waits for.",
+    measure: "Nothing: look along every wrap against a light.",
+  },
   "finish/product": {
     is: "What the tin says wins over anything here.",
     measure: "Nothing: read the tin and its data sheet.",

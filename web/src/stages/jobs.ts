@@ -46,6 +46,8 @@ const ABOUT: [code: RegExp, jobs: string[]][] = [
   [/^line-up-/, ["line-up"]],
   [/^wrap-figure/, ["decoration"]],
   [/^(wrap|spool)-/, ["wraps"]],
+  [/^finish-(defect|nicked)/, ["defects", "coats"]],
+  [/^finish-(ratio|least-mix)/, ["mix", "coats"]],
   [/^finish-/, ["coats"]],
 ];
 
@@ -76,7 +78,12 @@ const FIELDS: [prefix: string, job: string][] = [
   ["wraps.labels", "labels"],
   ["wraps.line_up", "line-up"],
   ["wraps.", "wraps"],
+  ["finish.product.density", "mix"],
   ["finish.product", "product"],
+  ["finish.defects", "defects"],
+  ["finish.mix_ml", "mix"],
+  ["finish.syringe", "mix"],
+  ["finish.measure_by", "mix"],
 ];
 
 /** The job a document field is changed in; none where any job of its stage will do. */

@@ -514,7 +514,9 @@ export const FRESH_FINISHES: Record<FinishProduct["kind"], FinishProduct> = {
     "kind": "regular",
     "rotate_min": 300.0,
     "recoat_opens_min": 1440.0,
-    "recoat_closes_min": 2880.0
+    "recoat_closes_min": 2880.0,
+    "density_a_g_ml": null,
+    "density_b_g_ml": null
   },
   "high_build": {
     "name": "Plain rotation finish",
@@ -528,7 +530,9 @@ export const FRESH_FINISHES: Record<FinishProduct["kind"], FinishProduct> = {
     "kind": "high_build",
     "rotate_min": 120.0,
     "recoat_opens_min": 1440.0,
-    "recoat_closes_min": 2880.0
+    "recoat_closes_min": 2880.0,
+    "density_a_g_ml": null,
+    "density_b_g_ml": null
   },
   "varnish": {
     "name": "Plain rotation finish",
@@ -542,7 +546,9 @@ export const FRESH_FINISHES: Record<FinishProduct["kind"], FinishProduct> = {
     "kind": "varnish",
     "rotate_min": 60.0,
     "recoat_opens_min": 720.0,
-    "recoat_closes_min": 4320.0
+    "recoat_closes_min": 4320.0,
+    "density_a_g_ml": null,
+    "density_b_g_ml": null
   },
   "uv_resin": {
     "name": "Plain rotation finish",
@@ -556,7 +562,9 @@ export const FRESH_FINISHES: Record<FinishProduct["kind"], FinishProduct> = {
     "kind": "uv_resin",
     "rotate_min": 20.0,
     "recoat_opens_min": 20.0,
-    "recoat_closes_min": 1440.0
+    "recoat_closes_min": 1440.0,
+    "density_a_g_ml": null,
+    "density_b_g_ml": null
   }
 };
 
@@ -633,6 +641,23 @@ export const LABEL_WORDS = {
   rub_on: "rub-on letters",
   pen: "pen and ink",
   paint: "paint through a mask",
+};
+
+export const SYMPTOM_WORDS = {
+  bubbles: "bubbles",
+  blotches: "blotches in the thread",
+  cloud: "a cloud or bloom over it",
+  craters: "craters, fish-eyes",
+  nibs: "dust, hairs, thread nibs",
+  dry_spots: "dry spots",
+  sags: "sags or drips",
+  waves: "waves or flats",
+  ragged_edge: "a ragged edge",
+  tacky: "tacky after its time",
+  soft_spots: "soft in places",
+  film_edge: "the edge of a label shows",
+  lifting: "lifting, not holding",
+  nicked_thread: "a nicked thread",
 };
 
 // prettier-ignore

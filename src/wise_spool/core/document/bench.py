@@ -155,6 +155,23 @@ class Sighted(Row):
         return self
 
 
+Symptom = Literal[
+    "bubbles", "blotches", "cloud", "craters", "nibs", "dry_spots", "sags", "waves", "ragged_edge", "tacky", "soft_spots", "film_edge",
+    "lifting", "nicked_thread",
+]  # fmt: skip
+"""What is seen wrong with a coat."""
+
+
+class Defect(Row):
+    """Something wrong with coat number ``coat``, where on the rod; ``cleared`` once it was cut back or mended."""
+
+    symptom: Symptom
+    coat: Annotated[int, Field(ge=1, le=8)] = 1
+    place_mm: StationMm | None = None
+    words: Words = ""
+    cleared: bool = False
+
+
 class FollowUp(Row):
     """A question to ask of the rod on a later day: a product on trial, a joint that was mended."""
 
@@ -202,6 +219,7 @@ class BenchDone(Frozen):
     weighed: tuple[Weighed, ...] = ()
     gauged: tuple[Gauged, ...] = ()
     sighted: tuple[Sighted, ...] = ()
+    defects: tuple[Defect, ...] = ()
 
 
 def ask_of_time(at: datetime, now: datetime) -> None:

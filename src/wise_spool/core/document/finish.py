@@ -10,6 +10,7 @@ from wise_spool.core.ground.fields import Celsius, Words
 from wise_spool.core.ground.frozen import Frozen
 
 FinishKind = Literal["high_build", "regular", "varnish", "uv_resin"]
+MeasureBy = Literal["volume", "mass", "drops", "eye"]
 
 
 class FinishProduct(TwoPart):
@@ -23,6 +24,13 @@ class FinishProduct(TwoPart):
     set_min: Annotated[float, Field(gt=0, le=4320)] = 480.0
     recoat_opens_min: Annotated[float, Field(ge=0, le=10080)] = 1440.0
     recoat_closes_min: Annotated[float, Field(ge=0, le=40320)] = 2880.0
+    density_a_g_ml: Annotated[float, Field(gt=0.5, le=3)] | None = None
+    density_b_g_ml: Annotated[float, Field(gt=0.5, le=3)] | None = None
+
+    @property
+    def density_small(self) -> float | None:
+        """Density of the smaller part, g/mL; None while nobody has said."""
+        return self.density_b_g_ml if self.parts_a >= self.parts_b else self.density_a_g_ml
 
     @model_validator(mode="after")
     def _window_opens_before_it_closes(self) -> "FinishProduct":
@@ -39,18 +47,31 @@ class CoatLaid(Row):
     dryer: Words = ""
 
 
+class AirAt(Row):
+    """The room so many hours after mixing; humidity where it was said."""
+
+    after_h: Annotated[float, Field(ge=0, le=240)]
+    temperature_c: Celsius
+    humidity_percent: Annotated[float, Field(ge=1, le=100)] | None = None
+
+
 class FinishWished(Frozen):
-    """Coats, and the day they are laid on."""
+    """Coats, and the day they are laid on. ``mix_ml`` is how much is mixed at a time when the builder chooses it;
+    ``course`` is the room after mixing, where it will not stay as it is."""
 
     product: FinishProduct = FinishProduct()
     coats: Annotated[int, Field(ge=1, le=8)] = 2
     film_first_mm: Annotated[float, Field(gt=0, le=1)] = 0.2
     loss_factor: Annotated[float, Field(ge=1, le=5)] = 1.5
+    measure_by: MeasureBy = "volume"
+    mix_ml: Annotated[float, Field(ge=0.2, le=200)] | None = None
+    scale_step_g: Annotated[float, Field(gt=0, le=5)] = 0.1
     syringe_step_ml: Annotated[float, Field(gt=0, le=2)] = 0.1
     ratio_error_percent: Annotated[float, Field(gt=0, le=20)] = 3.0
     temperature_c: Celsius = 21.0
     humidity_percent: Annotated[float, Field(ge=1, le=100)] = 50.0
     blank_c: Annotated[float, Field(ge=-10, le=45)] | None = None
+    course: Annotated[tuple[AirAt, ...], Field(max_length=48), AfterValidator(numbered("h"))] = ()
 
 
 class FinishDone(Frozen):

@@ -18,6 +18,7 @@ from wise_spool.core.document.bench import (
     BenchClock,
     BenchDone,
     BenchNote,
+    Defect,
     FieldNote,
     FollowUp,
     Gauged,
@@ -39,14 +40,14 @@ EntryId = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9:_.-]
 Kind = Literal[
     "ream", "dry_fit", "step", "coat", "built", "test_load_g", "test_row", "stage", "clock", "worked", "skipped",
     "note", "picture", "air", "timed", "follow_up", "answer", "field_note", "weighed", "gauged",
-    "sighted",
+    "sighted", "defect",
 ]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Subject = tuple[Kind, str]
 AT_THE_BENCH: dict[Kind, str] = {
     "clock": "clocks", "worked": "worked", "skipped": "skipped", "note": "notes", "picture": "pictures", "air": "airs",
     "timed": "timed", "follow_up": "follow_ups", "answer": "answers", "field_note": "field_notes", "weighed": "weighed", "gauged": "gauged",
-    "sighted": "sighted",
+    "sighted": "sighted", "defect": "defects",
 }  # fmt: skip
 """The kinds that :class:`BenchDone` holds, and under what name."""
 
@@ -79,6 +80,7 @@ class LogEntry(Frozen):
     weighed: Weighed | None = None
     gauged: Gauged | None = None
     sighted: Sighted | None = None
+    defect: Defect | None = None
     strikes: EntryId | None = None
 
     @model_validator(mode="after")

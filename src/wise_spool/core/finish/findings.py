@@ -4,7 +4,7 @@ import itertools
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.coats import FinishPlan
-from wise_spool.core.ground.findings import Finding, Noted, Spot
+from wise_spool.core.ground.findings import Finding, Noted, Place, Spot, Weight
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_minutes
 from wise_spool.core.ground.units import format_volume, format_warmer, format_warmth
@@ -26,6 +26,14 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
             blank=format_warmth(plan.blank_c),
             dew_point=format_warmth(plan.dew_point_c),
         )
+    if plan.night is not None and plan.night.sweats_min is not None and not plan.sweats:
+        add(
+            "finish-dew-night", "ruins",
+            f"Do not coat tonight: {format_minutes(plan.night.sweats_min) if plan.night.sweats_min else 'from the start'} after mixing the blank is within {format_warmer(plan.dew_margin_c)} of the dew point, and the coat has not set. Heat through, or dry the air.",
+            f"A coat that has not set clouds when its surface comes within {format_warmer(plan.dew_margin_c)} of the dew point.",
+            Spot(field="finish.course"), "Magnus, Alduchov & Eskridge 1996; margin as ISO 8502-4",
+            coldest=format_warmth(plan.night.coldest_c), nearest=format_warmer(plan.night.nearest_c),
+        )  # fmt: skip
     factor = product.slower_at(finish.temperature_c)
     if factor > 2.05:
         add(
@@ -49,11 +57,18 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
         mix = first.mixes[0]
         total = sum(m.part_a_ml + m.part_b_ml for m in first.mixes)
         needed = sum(m.needed_ml for m in first.mixes)
-        if mix.least_ml > mix.needed_ml:
+        if mix.ratio_error_percent > finish.ratio_error_percent + 1e-6:
+            how = {"volume": "with this syringe", "mass": "on this scale", "drops": "by drops", "eye": "by eye"}[finish.measure_by]  # fmt: skip
+            add(
+                "finish-ratio", "check",
+                f"A mix of {format_volume(mix.part_a_ml + mix.part_b_ml)} {how} may be {mix.ratio_error_percent:.0f} % off its ratio: it may stay tacky. Mix more, or measure more finely.",
+                f"No more than {finish.ratio_error_percent:g} % is wished.", Spot(field="finish.mix_ml"), "from habit, editable",
+            )  # fmt: skip
+        if mix.least_ml > mix.needed_ml and not mix.by_wish:
             add(
                 "finish-least-mix",
                 "note",
-                f"The first coat needs {format_volume(needed)}, but mix {format_volume(total)}: less cannot be measured to the ratio with this syringe.",
+                f"The first coat needs {format_volume(needed)}, but mix {format_volume(total)}: less cannot be measured to the ratio so.",
                 "A misread of half a step must stay within the ratio error allowed.",
                 Spot(field="finish.syringe_step_ml"),
                 ratio_error=f"{mix.ratio_error_percent:.1f} %",
@@ -68,6 +83,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
                 "from habit, editable",
             )
     _judge_laid(plan, add)
+    _judge_defects(plan, add)
     rotate = next(c.minutes for c in first.clocks if c.name == "rotate")
     words = {
         "high_build": f"high-build turns 1½ to 2 h at {format_warmth(21)}",
@@ -109,6 +125,18 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
         "safety data sheet",
     )
     return add.found
+
+
+def _judge_defects(plan: FinishPlan, add: Noted) -> None:
+    """Places that the next coat waits for, and thread that was cut."""
+    for d in plan.defects:
+        if not d.open:
+            continue
+        at = Place(start_mm=d.place_mm, end_mm=d.place_mm) if d.place_mm is not None else None
+        weight: Weight = "ruins" if d.verdict.repair else "check"
+        code = "finish-nicked" if d.verdict.repair else "finish-defect"
+        words = d.words[:1].upper() + d.words[1:]
+        add(code, weight, f"{words} in coat {d.coat}{', ' + d.note if d.note else ''}: {d.verdict.act}", "The next coat waits for what is to be cut back.", Spot(place=at, field="finish.defects"))  # fmt: skip
 
 
 def _judge_laid(plan: FinishPlan, add: Noted) -> None:

@@ -1130,6 +1130,15 @@ class Habits(Frozen):
         "common practice",
         "finish-least-mix",
     )
+    by_eye_percent: float = _habit(
+        16.0, "Parts poured by eye are off by this much.", "%", 2, 60, "habit", "finish-ratio"
+    )
+    drop_ml: float = _habit(
+        0.04, "A drop holds so much.", "mL", 0.01, 0.15, "memory", "finish-ratio"
+    )
+    drop_off: float = _habit(
+        0.2, "Single drops are off by this share.", "share", 0.02, 0.6, "memory", "finish-ratio"
+    )
     brush_min_per_wrap: float = _habit(
         1.5, "Minutes to coat one wrap.", "min", 0.2, 10, "habit", "finish-split-mix"
     )
@@ -1158,7 +1167,7 @@ class Habits(Frozen):
         0,
         10,
         "the habit of ISO 8502-4",
-        "finish-dew",
+        "finish-dew,finish-dew-night",
     )
     # work
     pass_room_mm: float = _habit(

@@ -68,8 +68,7 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
     out += [
         Operation(
             id=f"cut_back:{n}", kind="cut_back", stage="finish", words=f"Look for hairs and bumps, and cut back before coat {n}",
-            rank=(5, n - 0.5), needs=(Need(what="fine abrasive, wet"), Need(what="new blade")), done=n <= laid,
-            after=(Before(id=f"coat:{n - 1}", why="it is that coat that is cut"),), caution=CUTTING_BACK,
+            rank=(5, n - 0.5), needs=(Need(what="fine abrasive, wet"), Need(what="new blade")), done=n <= laid, after=(Before(id=f"coat:{n - 1}", why="it is that coat that is cut"),), caution=CUTTING_BACK,
         )
         for n in range(2, coats + 1)
     ]  # fmt: skip

@@ -21,6 +21,10 @@ NYLON_GPA = 3.0
 """Handbook value for nylon 6, from memory."""
 
 
+LEAST_OVERLAP_MM = 5.0
+"""A joint that overlaps by less is no joint. From habit."""
+
+
 class SocketStress(Frozen):
     """An estimate for one ferrule at the load that drops the tip a third: the moment at most, the hoop stress at the socket's mouth,
     and the share that one layer of thread carries."""
@@ -33,7 +37,7 @@ class SocketStress(Frozen):
 def socket_stress(
     power_n: float, beyond_mm: float, overlap_mm: float, material: BlankMaterial, thread: ThreadUsed, layers: int
 ) -> SocketStress | None:  # fmt: skip
-    """The estimate; None while nothing overlaps.
+    """The estimate; None while hardly anything overlaps.
 
     >>> from wise_spool.core.document.wraps import Thread
     >>> from wise_spool.core.wraps.thread import used
@@ -41,7 +45,7 @@ def socket_stress(
     >>> s.moment_nm, round(s.hoop_mpa, 1)
     (6.0, 6.2)
     """
-    if overlap_mm <= 0 or beyond_mm <= 0:
+    if overlap_mm < LEAST_OVERLAP_MM or beyond_mm <= 0:
         return None
     moment_nmm = power_n * beyond_mm
     wall = habits().socket_wall_mm

@@ -16,13 +16,25 @@ import { FINISH_WORDS, FRESH_FINISHES } from "../../words/shapes";
 import { Answer, Fig } from "../Answer";
 import type { StageProps } from "../stage";
 import { CoatRibbon } from "./CoatRibbon";
+import { DefectsJob } from "./DefectsJob";
 import { finishJobOf } from "./jobs";
+import { MixJob } from "./MixJob";
+import { NightCourse } from "./NightCourse";
 import { RoomInstruments } from "./RoomInstruments";
 import { volume, warmer, warmth } from "../../ui/units";
 
 /** Coats on their clocks, the mix for each, and the air they are laid in; what the tin says behind them. */
-export function FinishStage({ job }: StageProps) {
-  return finishJobOf(job) === "product" ? <TheTin /> : <TheCoats />;
+export function FinishStage(props: StageProps) {
+  switch (finishJobOf(props.job)) {
+    case "product":
+      return <TheTin />;
+    case "mix":
+      return <MixJob />;
+    case "defects":
+      return <DefectsJob {...props} />;
+    default:
+      return <TheCoats />;
+  }
 }
 
 /** What to mix now, or what stands in its way. */
@@ -42,6 +54,16 @@ function WhatToMix() {
         Do not coat now
       </Answer>
     );
+  const { night } = plan.finish;
+  if (night && night.sweats_min !== null && next)
+    return (
+      <Answer
+        tone="stop"
+        says={`${night.sweats_min ? `${hours(night.sweats_min)} after mixing` : "From the start"} the blank comes within ${warmer(plan.finish.dew_margin_c, build.units)} of the dew point, before the coat has set. Heat through the night, or dry the air.`}
+      >
+        Do not coat tonight
+      </Answer>
+    );
   if (!plan.finish.areas)
     return (
       <Answer tone="wait" says="Amounts follow from the wraps: lay the guides out first.">
@@ -54,6 +76,23 @@ function WhatToMix() {
         says={`Every coat is on; full cure after ${hours(build.finish.product.full_cure_min)}.`}
       >
         All coats are laid
+      </Answer>
+    );
+  if (plan.finish.to_cut_back > 0)
+    return (
+      <Answer
+        tone="stop"
+        says={`${plan.finish.to_cut_back} noted on coats that are on. Coat ${next.number} waits for them.`}
+        act={
+          <Link
+            href={`/build/${id}/finish/defects`}
+            className="torn flex min-h-10 items-center px-3 py-1.5 font-semibold"
+          >
+            To the list
+          </Link>
+        }
+      >
+        Cut back first
       </Answer>
     );
   if (next.number === 1 && !plan.line_up.open_gate && !build.handle.guides_on)
@@ -147,6 +186,7 @@ function TheCoats() {
             <DewPoint />
           </div>
           <RoomInstruments />
+          <NightCourse />
         </section>
       </div>
     </div>
@@ -211,13 +251,6 @@ function TheTin() {
           label="to parts of B"
           value={finish.product.parts_b}
           keep={(v) => (b) => void (b.finish.product.parts_b = v ?? 0)}
-        />
-        <QuantityField
-          path="finish.syringe_step_ml"
-          label="Syringe step"
-          kind="volume"
-          value={finish.syringe_step_ml}
-          keep={(v) => (b) => void (b.finish.syringe_step_ml = v ?? 0.1)}
         />
         <QuantityField
           path="finish.product.at_c"
