@@ -49,6 +49,8 @@ class Wraps(OnTheDemo):
         self.page.mouse.up()
         self.kept()
         self.assertGreater(self.laid("foot:g9:butt")["start_mm"], nudged + 1)
+        self.fill("Turns", "180")
+        self.assertAlmostEqual(self.laid("foot:g9:butt")["turns"], 180, delta=1)
         self.press("back to duty")
         self.assertAlmostEqual(self.laid("foot:g9:butt")["start_mm"], before, places=1)
 

@@ -99,6 +99,17 @@ class WhereTheyLie(unittest.TestCase):
         self.assertAlmostEqual(here.start_mm - there.start_mm, 100, places=1)
         self.assertTrue(here.settled)
 
+    def test_turns_that_are_said_set_the_end_it_begins_at(self):
+        b = wrapped(
+            Wrap(id="foot:g1:butt", turns=120), Wrap(id="foot:g2:butt", turns=50, starts="tip")
+        )
+        one, two = wrap_of(b, "foot:g1:butt"), wrap_of(b, "foot:g2:butt")
+        duty = wrap_of(wrapped(), "foot:g1:butt")
+        self.assertEqual((one.turns, two.turns), (120, 50))
+        self.assertAlmostEqual(one.end_mm, duty.end_mm)
+        self.assertAlmostEqual(one.end_mm - one.start_mm, 120 * 0.15, places=1)
+        self.assertAlmostEqual(two.start_mm, wrap_of(wrapped(), "foot:g2:butt").start_mm)
+
     def test_both_halves_of_every_ferrule_by_its_trade(self):
         """Common practice: 25 mm on fly rods, 38 mm in general, 50 mm for hard casting."""
         jointed = blank(joints=(Joint(id="j1", station_mm=1000),))

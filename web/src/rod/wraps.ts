@@ -29,6 +29,7 @@ export const moveWrapEnd =
   (b) => {
     if (!laid) return;
     const row = wrapRow(b, laid.id);
+    row.turns = null;
     const hundredth = (mm: number) => Math.round(mm * 100) / 100;
     if (row.kind) {
       const key = end === "butt" ? "from_mm" : "to_mm";

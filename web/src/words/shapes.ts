@@ -585,6 +585,7 @@ export const FRESH_ROWS: { stick: Stick; wrap: Wrap; thread: Thread; label: Labe
     "to_mm": null,
     "beyond_butt_mm": null,
     "beyond_tip_mm": null,
+    "turns": null,
     "thread": "",
     "layers": null,
     "under": null,

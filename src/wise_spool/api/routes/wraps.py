@@ -67,14 +67,19 @@ def spools(shop: InShop) -> list[SpoolAcross]:
     rods = []
     for hung in shop.builds.page(put_away=False, after=None, most=MOST_RODS):
         kept = shop.builds.get(hung.id)
-        rod = kept.rod(shop.habits.said())
-        done = set(rod.record.handle.steps_done)
-        all_on = "guides" in done or rod.design.handle.guides_on or bool(rod.record.finish.laid)
+        plan = shop.planned(kept).plan
+        if plan is None:
+            continue
+        record = kept.records.record
+        done = set(record.handle.steps_done)
+        all_on = (
+            "guides" in done or kept.records.design.handle.guides_on or bool(record.finish.laid)
+        )
         figures = {
-            f"figure:{f.id}": {m.thread: m.metres for m in f.metres} for f in rod.wraps.figures
+            f"figure:{f.id}": {m.thread: m.metres for m in f.metres} for f in plan.wraps.figures
         }
-        need = still_needed(rod.wraps.laid, figures, done, all_on=all_on)
-        rods.append((rod.design.name, rod.wraps.laid, need))
+        need = still_needed(plan.wraps.laid, figures, done, all_on=all_on)
+        rods.append((kept.records.design.name, plan.wraps.laid, need))
     on_hand: dict[str, float] = {}
     for item in shop.shelf.all():
         if isinstance(item.shelved, ThreadOnShelf):

@@ -78,7 +78,8 @@ class Inlay(Row):
 
 class Wrap(Row):
     """What the builder settles of one wrap; None leaves it to duty. ``kind`` and its two stations make a free
-    one; otherwise the ends lie so far beyond what the wrap holds."""
+    one; otherwise the ends lie so far beyond what the wrap holds. So many ``turns``, where they are said, set the end
+    it begins at."""
 
     kind: FreeKind | None = None
     name: Words = ""
@@ -86,6 +87,7 @@ class Wrap(Row):
     to_mm: StationMm | None = None
     beyond_butt_mm: BeyondMm | None = None
     beyond_tip_mm: BeyondMm | None = None
+    turns: Annotated[int, Field(ge=1, le=4000)] | None = None
     thread: Words = ""
     layers: Annotated[int, Field(ge=1, le=3)] | None = None
     under: Underwrap | None = None

@@ -177,6 +177,12 @@ def _lay(h: Holding, said: Wrap, work: WorkingBlank, threads: Threads) -> WrapLa
     beyond_tip = h.beyond_tip_mm if said.beyond_tip_mm is None else said.beyond_tip_mm
     start = max(h.butt_mm - beyond_butt, 0.0)
     end = min(h.tip_mm + beyond_tip, work.length_mm)
+    if said.turns is not None:
+        long = said.turns * threads.of(said.thread or h.thread).pitch_mm
+        if (said.starts or h.starts) == "butt":
+            start = max(end - long, 0.0)
+        else:
+            end = min(start + long, work.length_mm)
     if end - start < 0.05 or work.od_mm(start) is None:
         return None
     thread = threads.of(said.thread or h.thread)

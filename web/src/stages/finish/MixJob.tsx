@@ -212,7 +212,7 @@ function Curve() {
             key={p.total_ml}
             role="button"
             tabIndex={0}
-            aria-label={`mix ${volume(p.total_ml, build.units)} at a time, ${p.error_percent.toFixed(1)} % off at most`}
+            aria-label={`${p.total_ml}: mix ${volume(p.total_ml, build.units)} at a time, ${p.error_percent.toFixed(1)} % off at most`}
             className="cursor-pointer"
             onClick={() => edit("mix at a time", (b) => void (b.finish.mix_ml = p.total_ml))}
             onKeyDown={(e) => {

@@ -86,6 +86,13 @@ export function OneWrap({
           mm={laid.end_mm}
           keep={(mm) => moveWrapEnd(laid, "tip", (mm ?? 0) - laid.end_mm)}
         />
+        <NumberField
+          path={`${at}.turns`}
+          label="Turns"
+          digits={0}
+          value={laid.turns}
+          keep={(v) => sayOfWrap(laid.id, (w) => void (w.turns = v))}
+        />
         <ThreadPick
           label="Thread"
           value={laid.thread}
