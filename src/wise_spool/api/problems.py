@@ -12,6 +12,7 @@ from sqlalchemy.exc import OperationalError
 from starlette.exceptions import HTTPException
 
 from wise_spool.core.ground.refusals import RefusedError
+from wise_spool.core.ground.sentences import capital
 from wise_spool.logs import say
 
 WORDS = {
@@ -114,7 +115,7 @@ def field_problems(errors: Iterable[Any]) -> list[FieldProblem]:
         out.append(
             FieldProblem(
                 field=".".join(str(p) for p in path),
-                message=message[:1].upper() + message[1:],
+                message=capital(message),
                 value=value,
                 allowed=allowed,
             )

@@ -195,7 +195,7 @@ class Rod:
     @derived
     def line_up(self) -> LineUpPlan:
         """What the looks along the rod come to."""
-        return plan_line_up(self.build, self.guides, self.handle, self.work_blank.length_mm, self.record.bench.sighted)  # fmt: skip
+        return plan_line_up(self.build, self.guides, self.work_blank, self.record.bench.sighted)
 
     @derived
     def finish(self) -> FinishPlan:

@@ -7,15 +7,17 @@ from reportlab.platypus import Flowable, Paragraph, Spacer
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.measures import format_length
+from wise_spool.core.ground.sentences import capital
 from wise_spool.core.ground.units import format_weight
 from wise_spool.core.plan import Plan
 from wise_spool.core.wraps.crosswrap import pass_order
+from wise_spool.core.wraps.cues import CueKind
 from wise_spool.core.wraps.wraps import WrapLaid
 from wise_spool.exchange.paper import PaperName
 from wise_spool.exchange.sheet_parts import BODY, CAUTION, HEAD, head, safe, section, sheet
 
-BESIDE = ("band", "underwrap", "along for", "layers")
-"""Cues that not every wrap has, by a word of theirs."""
+BESIDE: frozenset[CueKind] = frozenset({"under", "inlay", "layers", "band"})
+"""Cues that not every wrap has."""
 SHARES = (0.3, 0.19, 0.08, 0.16, 0.09, 0.09, 0.09)
 
 
@@ -40,7 +42,7 @@ def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:
     extras: dict[str, list[str]] = {}
     for w in wraps.laid:
         for c in w.cues:
-            if any(word in c.words for word in BESIDE):
+            if c.kind in BESIDE:
                 extras.setdefault(c.words, []).append(w.what)
     if extras:
         story.append(Paragraph("Beside that", HEAD))
@@ -62,11 +64,11 @@ def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:
 
 def _row(w: WrapLaid, ring_mm: float, build: Build) -> list[str]:
     span = f"{format_length(ring_mm - w.end_mm, build.rule)} – {format_length(ring_mm - w.start_mm, build.rule)}"
-    loop = next((str(c.turn) for c in w.cues if "loop in" in c.words), "")
+    loop = next((str(c.turn) for c in w.cues if c.kind == "loop"), "")
     layers = f" × {w.layers}" if w.layers > 1 else ""
     climbs = "" if w.climb_turn is None else str(w.climb_turn)
     return [
-        w.what[:1].upper() + w.what[1:],
+        capital(w.what),
         span,
         f"{w.turns}{layers}",
         w.thread,

@@ -19,7 +19,7 @@ from wise_spool.core.document.wraps import Label
 from wise_spool.core.ground.refusals import NotNowError, RefusedError
 from wise_spool.core.labels.fitting import LabelFitted, on_film
 from wise_spool.core.plan import Plan
-from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, PaperName, register_fonts
+from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, PaperName, hundred_mm, register_fonts
 from wise_spool.exchange.sheet_parts import cut as shortened
 
 MARGIN_MM = 14.0
@@ -132,11 +132,7 @@ def _head(canvas: Canvas, width: float, height: float, printed: date) -> None:
         f"{printed.isoformat()}  print at 100 %, no scaling",
     )
     x, y = MARGIN_MM * mm, 14 * mm
-    canvas.setStrokeColor(INK)
-    canvas.setLineWidth(0.4)
-    canvas.line(x, y, x + 100 * mm, y)
-    for i in range(11):
-        canvas.line(x + i * 10 * mm, y, x + i * 10 * mm, y + (3 if i % 5 == 0 else 2) * mm)
+    hundred_mm(canvas, x, y)
     canvas.setFont("figures", 7.5)
     canvas.drawString(
         x + 102 * mm,

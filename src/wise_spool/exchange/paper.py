@@ -6,8 +6,10 @@ from typing import Literal
 
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A3, A4, LETTER
+from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
 
 PaperName = Literal["a4", "letter", "a3"]
 SIZES: dict[PaperName, tuple[float, float]] = {"a4": A4, "letter": LETTER, "a3": A3}
@@ -30,3 +32,12 @@ def register_fonts() -> None:
     pdfmetrics.registerFontFamily(
         "text", normal="text", bold="text-bold", italic="text", boldItalic="text-bold"
     )
+
+
+def hundred_mm(canvas: Canvas, x: float, y: float) -> None:
+    """A ruler of 100 mm, to be measured before a print at 1:1 is trusted."""
+    canvas.setStrokeColor(INK)
+    canvas.setLineWidth(0.4)
+    canvas.line(x, y, x + 100 * mm, y)
+    for i in range(11):
+        canvas.line(x + i * 10 * mm, y, x + i * 10 * mm, y + (3 if i % 5 == 0 else 2) * mm)

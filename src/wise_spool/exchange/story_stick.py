@@ -15,7 +15,16 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.ground.measures import MM_PER_INCH, format_length, rule_unit
 from wise_spool.core.plan import Plan
 from wise_spool.core.work.road_map import MarkDrawn
-from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, TAPE, PaperName, register_fonts
+from wise_spool.exchange.paper import (
+    FAINT,
+    INK,
+    RULE,
+    SIZES,
+    TAPE,
+    PaperName,
+    hundred_mm,
+    register_fonts,
+)
 
 STRIP_MM = 240.0
 STRIPS_A_PAGE = 4
@@ -69,11 +78,7 @@ def _head(
 
 def _check_ruler(canvas: Canvas, x: float, y: float) -> None:
     """A ruler of 100 mm and 4 in, to be measured before the stick is trusted."""
-    canvas.setStrokeColor(INK)
-    canvas.setLineWidth(0.4)
-    canvas.line(x, y, x + 100 * mm, y)
-    for i in range(11):
-        canvas.line(x + i * 10 * mm, y, x + i * 10 * mm, y + (3 if i % 5 == 0 else 2) * mm)
+    hundred_mm(canvas, x, y)
     for i in range(5):
         at = x + i * MM_PER_INCH * mm
         canvas.line(at, y, at, y - (3 if i % 4 == 0 else 2) * mm)

@@ -1,7 +1,7 @@
 import { Fragment, useEffect, useMemo, useRef, useState } from "react";
 
 import type { BoardState, SittingPlaced } from "../api/types";
-import { threadColour } from "../mat/threads";
+import { rackColour } from "../mat/threads";
 import { useWidth } from "../mat/scale";
 import { clock, dayShort, dayWords, STEP_MS } from "./when";
 
@@ -65,7 +65,7 @@ export function Table(props: TableProps) {
   const height = rodTop + rods.length * ROD_H + 10;
   const inView = (a: string | number, b: string | number) => x(b) > LEFT && x(a) < width;
   const byId = useMemo(() => new Map(state.sittings.map((s) => [s.id, s])), [state.sittings]);
-  const colour = (rod: string) => threadColour(COLOURS[indexOf(state, rod) % COLOURS.length]!);
+  const colour = (rod: string) => rackColour(COLOURS[indexOf(state, rod) % COLOURS.length]!);
 
   const zoom = (factor: number, atPx: number) => {
     const at = view.from + (atPx - LEFT) / px;

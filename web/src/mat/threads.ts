@@ -3,14 +3,10 @@ import { THREAD_RACK } from "../words/shapes";
 
 export const THREAD_NAMES = Object.keys(THREAD_RACK);
 
-/** Colours of the invented thread rack; any other name gets a steady colour of its own. */
-export function threadColour(name: string): string {
-  const known = THREAD_RACK[name.trim().toLowerCase()];
-  if (known) return known;
-  let sum = 0;
-  for (const c of name) sum = (sum * 31 + c.charCodeAt(0)) % 360;
-  return `hsl(${sum} 45% 52%)`;
-}
+const plain = (name: string) => name.trim().toLowerCase();
+
+/** The colour of a thread of our own rack. */
+export const rackColour = (name: string): string => THREAD_RACK[plain(name)] ?? "var(--mat-ink)";
 
 export type ThreadLook = "dry" | "wet" | "preserved";
 
@@ -18,8 +14,8 @@ export type ThreadLook = "dry" | "wet" | "preserved";
 export function useThreadColours(look: ThreadLook = "dry"): (name: string) => string {
   const { threads, colours } = useShown().plan.wraps;
   return (name) => {
-    const over = colours.find((c) => c.thread === name && c.over === "blank");
+    const over = colours.find((c) => plain(c.thread) === plain(name) && c.over === "blank");
     if (look !== "dry" && over) return over[look];
-    return threads.find((t) => t.name === name)?.colour ?? threadColour(name);
+    return threads.find((t) => plain(t.name) === plain(name))?.colour ?? rackColour(name);
   };
 }

@@ -72,13 +72,8 @@ def spools(shop: InShop) -> list[SpoolAcross]:
             continue
         record = kept.records.record
         done = set(record.handle.steps_done)
-        all_on = (
-            "guides" in done or kept.records.design.handle.guides_on or bool(record.finish.laid)
-        )
-        figures = {
-            f"figure:{f.id}": {m.thread: m.metres for m in f.metres} for f in plan.wraps.figures
-        }
-        need = still_needed(plan.wraps.laid, figures, done, all_on=all_on)
+        on = "guides" in done or kept.records.design.handle.guides_on or bool(record.finish.laid)
+        need = {} if on else still_needed(plan.wraps.laid, plan.wraps.figures, done)
         rods.append((kept.records.design.name, plan.wraps.laid, need))
     on_hand: dict[str, float] = {}
     for item in shop.shelf.all():

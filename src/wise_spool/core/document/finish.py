@@ -28,6 +28,11 @@ class FinishProduct(TwoPart):
     density_b_g_ml: Annotated[float, Field(gt=0.5, le=3)] | None = None
 
     @property
+    def ratio(self) -> float:
+        """The larger part over the smaller; of a two-part product only."""
+        return max(self.parts_a, self.parts_b) / min(self.parts_a, self.parts_b)
+
+    @property
     def density_small(self) -> float | None:
         """Density of the smaller part, g/mL; None while nobody has said."""
         return self.density_b_g_ml if self.parts_a >= self.parts_b else self.density_a_g_ml

@@ -127,15 +127,12 @@ def ratio_curve(finish: Finish) -> tuple[RatioPoint, ...]:
     product = finish.product
     if product.parts_b == 0:
         return ()
-    ratio = max(product.parts_a, product.parts_b) / min(product.parts_a, product.parts_b)
-    points = []
-    for total in CURVE_ML:
-        points.append(
-            RatioPoint(
-                total_ml=total, error_percent=round(misread_percent(total / (1 + ratio), finish), 2)
-            )
+    return tuple(
+        RatioPoint(
+            total_ml=ml, error_percent=round(misread_percent(ml / (1 + product.ratio), finish), 2)
         )
-    return tuple(points)
+        for ml in CURVE_ML
+    )
 
 
 CURVE_ML = (0.5, 0.75, 1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 16, 20)
@@ -151,19 +148,18 @@ def mix_for(volume_ml: float, finish: Finish) -> Mix:
     if product.parts_b == 0:
         amount = math.ceil(volume_ml / step - 1e-9) * step
         return Mix(part_a_ml=round(amount, 3), part_b_ml=0, needed_ml=round(volume_ml, 3), least_ml=0, ratio_error_percent=0)  # fmt: skip
-    ratio = max(product.parts_a, product.parts_b) / min(product.parts_a, product.parts_b)
     wished = finish.mix_ml is not None
     least_small = 0.0 if wished else _least_small_ml(finish)
     wanted = max(volume_ml, finish.mix_ml or 0.0)
     if finish.measure_by == "volume":
-        big_ml, small_ml, error = _in_steps(wanted, least_small, ratio, finish, held=not wished)
+        big_ml, small_ml, error = _in_steps(wanted, least_small, finish, held=not wished)
     else:
-        small_ml = max(wanted / (1 + ratio), least_small)
-        big_ml, error = small_ml * ratio, misread_percent(small_ml, finish)
+        small_ml = max(wanted / (1 + product.ratio), least_small)
+        big_ml, error = small_ml * product.ratio, misread_percent(small_ml, finish)
     a, b = (big_ml, small_ml) if product.parts_a >= product.parts_b else (small_ml, big_ml)
     weighed = finish.measure_by == "mass" and product.density_a_g_ml is not None and product.density_b_g_ml is not None  # fmt: skip
     return Mix(
-        part_a_ml=round(a, 3), part_b_ml=round(b, 3), needed_ml=round(volume_ml, 3), least_ml=round(least_small * (1 + ratio), 3),
+        part_a_ml=round(a, 3), part_b_ml=round(b, 3), needed_ml=round(volume_ml, 3), least_ml=round(least_small * (1 + product.ratio), 3),
         part_a_g=round(a * (product.density_a_g_ml or 0), 2) if weighed else None, part_b_g=round(b * (product.density_b_g_ml or 0), 2) if weighed else None,
         ratio_error_percent=round(error, 2), by_wish=wished,
     )  # fmt: skip
@@ -185,10 +181,10 @@ def _least_small_ml(finish: Finish) -> float:
     return finish.syringe_step_ml / 2 / (allowed / 100)
 
 
-def _in_steps(wanted_ml: float, least_small: float, ratio: float, finish: Finish, *, held: bool) -> tuple[float, float, float]:  # fmt: skip
+def _in_steps(wanted_ml: float, least_small: float, finish: Finish, *, held: bool) -> tuple[float, float, float]:  # fmt: skip
     """Both parts in whole steps of the syringe: the larger, the smaller, and the error with the steps' own drift from the ratio;
     ``held`` goes on until that is within what is allowed."""
-    step = finish.syringe_step_ml
+    step, ratio = finish.syringe_step_ml, finish.product.ratio
     fewest = max(math.ceil(max(wanted_ml / (1 + ratio), least_small) / step - 1e-9), 1)
     small_ml, big_ml, error = step, step, math.inf
     for steps in range(fewest, fewest + MOST_STEPS):
@@ -205,8 +201,9 @@ def _in_steps(wanted_ml: float, least_small: float, ratio: float, finish: Finish
 def plan_finish(build: Build, wraps: WrapsPlan, defects: tuple[Defect, ...] = ()) -> FinishPlan:
     """Volumes, mixes and clocks of every coat, laid ones at their own temperature."""
     finish, product = build.finish, build.finish.product
-    areas = len(wraps.laid) + sum(not f.trouble for f in wraps.figures)
-    film = film_volume_ml(wraps.area_mm2 + figures_mm2(wraps), finish.film_first_mm)
+    figures = [f for f in wraps.figures if not f.trouble]
+    areas = len(wraps.laid) + len(figures)
+    film = film_volume_ml(wraps.area_mm2 + sum(f.area_mm2 for f in figures), finish.film_first_mm)
     brush = areas * habits().brush_min_per_wrap * habits().hands_share["coat"]
     taken = row_of(habits().coat_share, product.name) or 1.0
     course = Course.of(finish.temperature_c, finish.course) if finish.course else None
@@ -258,18 +255,6 @@ def _over_night(finish: Finish, course: Course) -> tuple[Clock, ...]:
         c.model_copy(update={"minutes": round(course.ends(c.minutes, finish.product.at_c), 1)})
         for c in _clocks(finish.product, 1.0, None)
     )
-
-
-def figures_mm2(wraps: WrapsPlan) -> float:
-    """What figures cover, mm²: the blank's round between their ends."""
-    total = 0.0
-    for f in wraps.figures:
-        if not f.trouble and len(f.x_mm) > 1:
-            total += sum(
-                math.pi * (r0 + r1) * (x1 - x0)
-                for x0, x1, r0, r1 in zip(f.x_mm, f.x_mm[1:], f.r_mm, f.r_mm[1:], strict=False)
-            )
-    return total
 
 
 def _clocks(product: FinishProduct, factor: float, at: datetime | None) -> tuple[Clock, ...]:

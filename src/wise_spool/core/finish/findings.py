@@ -7,6 +7,7 @@ from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.findings import Finding, Noted, Place, Spot, Weight
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_minutes
+from wise_spool.core.ground.sentences import capital
 from wise_spool.core.ground.units import format_volume, format_warmer, format_warmth
 
 
@@ -135,7 +136,7 @@ def _judge_defects(plan: FinishPlan, add: Noted) -> None:
         at = Place(start_mm=d.place_mm, end_mm=d.place_mm) if d.place_mm is not None else None
         weight: Weight = "ruins" if d.verdict.repair else "check"
         code = "finish-nicked" if d.verdict.repair else "finish-defect"
-        words = d.words[:1].upper() + d.words[1:]
+        words = capital(d.words)
         add(code, weight, f"{words} in coat {d.coat}{', ' + d.note if d.note else ''}: {d.verdict.act}", "The next coat waits for what is to be cut back.", Spot(place=at, field="finish.defects"))  # fmt: skip
 
 

@@ -7,6 +7,7 @@ Method page: ``docs/methods/labels.md``.
 
 import math
 import re
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -39,6 +40,7 @@ REFUSED = {
 }
 
 
+@lru_cache(maxsize=32)
 def read_art(svg: str) -> list[Contour]:
     """The contours of an SVG in its own units, y up, its middle at (0, 0). Raises :class:`RefusedError` with the reason in
     a builder's words."""

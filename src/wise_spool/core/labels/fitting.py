@@ -28,7 +28,6 @@ LABEL_WORDS: dict[LabelKind, str] = {
 }
 MIRRORED: frozenset[LabelKind] = frozenset({"transfer", "rub_on"})
 """Printed the wrong way round: it is read through, or from, its back."""
-PRINTED: frozenset[LabelKind] = frozenset({"film", "transfer", "rub_on", "paint"})
 EDGE_MM = 1.0
 """Film left round the letters when it is trimmed close. From habit."""
 Trouble = Literal["", "empty", "off_blank", "clash", "arc", "small", "letters", "art", "no_taper"]
@@ -71,8 +70,6 @@ class LabelFitted(Frozen):
     reads_words: str
     mirrored: bool
     hold_min: float
-    kind_words: str
-    bend_mm: float
     corners: tuple[FilmPoint, ...]
     clashes: tuple[LabelClash, ...]
     trouble: Trouble
@@ -189,7 +186,7 @@ def _fit(label: Label, name: str, work: WorkingBlank, taken: list[tuple[str, flo
     if label.frame:
         clashes = [c for c in clashes if not (c.what.startswith("frame of"))]
     first = text_first(label)
-    arc = bend = 0.0
+    arc = 0.0
     corners: tuple[FilmPoint, ...] = ()
     if cone is not None:
         arc = math.degrees(tall / cone.widest_mm())
@@ -197,8 +194,6 @@ def _fit(label: Label, name: str, work: WorkingBlank, taken: list[tuple[str, flo
         y = np.array([-tall / 2, -tall / 2, tall / 2, tall / 2])
         u, v = cone.unrolled(x, y)
         corners = tuple(FilmPoint(x_mm=round(a, 3), y_mm=round(b, 3)) for a, b in zip(u.tolist(), v.tolist(), strict=True))  # fmt: skip
-        _, vm = cone.unrolled(np.array([cone.length_mm / 2]), np.array([tall / 2]))
-        bend = abs(float(vm[0] - (v[2] + v[3]) / 2))
     trouble, says = _trouble(label, work, low, high, arc, clashes, art_says, cone)
     hand = "right" if label.hand == "right" else "left"
     reads = (
@@ -214,7 +209,7 @@ def _fit(label: Label, name: str, work: WorkingBlank, taken: list[tuple[str, flo
         od_butt_mm=round(2 * cone.butt_mm, 3) if cone else 0.0, od_tip_mm=round(2 * cone.tip_mm, 3) if cone else 0.0,
         arc_deg=round(arc, 1), read_arc_deg=habits().read_arc_deg, clock_deg=label.clock_deg, clock_words=clock_words(label.clock_deg),
         first=first, reads_words=f"Reads {reads}: the text begins at the {first} end.{near}", mirrored=label.kind in MIRRORED,
-        hold_min=habits().label_hold_min[label.kind], kind_words=LABEL_WORDS[label.kind], bend_mm=round(bend, 4), corners=corners,
+        hold_min=habits().label_hold_min[label.kind], corners=corners,
         clashes=tuple(clashes), trouble=trouble, says=says,
     )  # fmt: skip
 

@@ -3,7 +3,7 @@
 A joint may be turned and so shifts all beyond it; a seat that is not glued shifts all. Within what moves together the
 line may lie anywhere, so the guides that can stay are the most that some line leaves within their tolerance: the deepest
 point of intervals, found by sweeping their ends. Exact, checked against trying every set in
-``tests/core/lineup/test_moving.py``. Method page: ``docs/methods/line-up.md``.
+``tests/core/lineup/test_telling.py``. Method page: ``docs/methods/line-up.md``.
 """
 
 from collections.abc import Sequence

@@ -4,15 +4,25 @@ Method page: ``docs/methods/line-up.md``.
 """
 
 import math
+from collections.abc import Sequence
 from typing import Literal
 
+from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.bench import Sighted
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.sentences import capital
 from wise_spool.core.guides.placing import GuidesPlan
-from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.lineup.moving import Moves, fewest
-from wise_spool.core.lineup.readings import TIP_TOP, Look, look_off_deg, looks_of, tolerance_deg
+from wise_spool.core.lineup.readings import (
+    TIP_TOP,
+    Look,
+    RingOnRod,
+    look_off_deg,
+    looks_of,
+    rings_on,
+    tolerance_deg,
+)
 from wise_spool.core.lineup.telling import Cause, Told, tell
 
 EYE_BEHIND_MM = 350.0
@@ -46,7 +56,6 @@ class LookPlan(Frozen):
     tolerance_deg: float
     state: LookState
     accepted: str
-    turn_deg: float | None
 
 
 class LineUpPlan(Frozen):
@@ -58,7 +67,6 @@ class LineUpPlan(Frozen):
     cause: Cause
     told: str
     moves: tuple[str, ...]
-    turned: int
     says: str
     open_gate: bool
     tricks: tuple[str, ...]
@@ -68,22 +76,22 @@ class LineUpPlan(Frozen):
     tip_top_turns: bool
 
 
-def plan_line_up(build: Build, guides: GuidesPlan, handle: HandlePlan, length_mm: float | None, sighted: tuple[Sighted, ...]) -> LineUpPlan:  # fmt: skip
+def plan_line_up(build: Build, guides: GuidesPlan, work: WorkingBlank, sighted: tuple[Sighted, ...]) -> LineUpPlan:  # fmt: skip
     """What the looks along this rod come to."""
-    tip = None if length_mm is None else length_mm + build.guides.tip_top.ring_ahead_mm
-    seen = looks_of(build, guides, sighted, tip)
+    rings = rings_on(build, guides)
+    seen = looks_of(rings, work.joints, sighted)
     seat_turns = not _seat_is_glued(build)
     tip_turns = build.guides.tip_top.held == "hot_melt"
     moves = fewest(seen, seat_turns=seat_turns, joints_turn=True) if seen else Moves((), ())
     told = tell(seen) if seen else None
-    looks = _looks(build, guides, tip, seen, moves)
+    looks = _looks(rings, seen)
     waiting = [k for k in looks if k.state == "open"]
     out = [k for k in looks if k.state == "out"]
     acts = _acts(moves, {k.id: k.name for k in looks}, tip_turns)
     open_gate = bool(looks) and not waiting and not out and not moves.shifts
     return LineUpPlan(
         looks=tuple(looks), looked=len(seen), cause=told.cause if told else "none", told=_told(told, seat_turns, len(seen), {k.id: k.name for k in looks}),
-        moves=acts, turned=len(moves.guides), says=_says(looks, acts, waiting, open_gate), open_gate=open_gate, tricks=_tricks(build),
+        moves=acts, says=_says(looks, acts, waiting, open_gate), open_gate=open_gate, tricks=_tricks(build),
         picture=_picture(looks), times=TIMES, seat_turns=seat_turns, tip_top_turns=tip_turns,
     )  # fmt: skip
 
@@ -96,27 +104,21 @@ def _seat_is_glued(build: Build) -> bool:
     )
 
 
-def _looks(
-    build: Build, guides: GuidesPlan, tip_mm: float | None, seen: list[Look], moves: Moves
-) -> list[LookPlan]:
+def _looks(rings: Sequence[RingOnRod], seen: Sequence[Look]) -> list[LookPlan]:
     known = {k.id: k for k in seen}
-    turn = dict(moves.guides)
-    spots = [(g.id, f"guide {n}", g.marked_mm, g.height_mm) for n, g in enumerate(guides.placed, start=1) if g.marked_mm is not None]  # fmt: skip
-    if tip_mm is not None and spots:
-        spots.insert(0, (TIP_TOP, "tip-top", tip_mm, build.guides.tip_top.height_mm))
     out = []
-    for ring_id, name, station, height in spots:
-        look = known.get(ring_id)
-        off = look_off_deg(max(height, 1.0)) if look is None else look.off_deg
+    for ring in rings:
+        look = known.get(ring.id)
+        off = look_off_deg(max(ring.height_mm, 1.0)) if look is None else look.off_deg
         state: LookState = "open"
         if look is not None:
             inside = abs(look.angle_deg) <= look.tolerance_deg + 1e-9
             state = "accepted" if look.accepted else "in" if inside else "out"
         out.append(
             LookPlan(
-                id=ring_id, name=name, station_mm=round(station or 0.0, 1), height_mm=height, angle_deg=None if look is None else round(look.angle_deg, 2),
+                id=ring.id, name=ring.name, station_mm=round(ring.station_mm, 1), height_mm=ring.height_mm, angle_deg=None if look is None else round(look.angle_deg, 2),
                 off_deg=round(off, 2), tolerance_deg=round(tolerance_deg(off), 2), state=state,
-                accepted="" if look is None else look.accepted, turn_deg=turn.get(ring_id),
+                accepted="" if look is None else look.accepted,
             )
         )  # fmt: skip
     return out
@@ -155,7 +157,7 @@ def _told(told: Told | None, seat_turns: bool, looked: int, names: dict[str, str
         return ""
     alone = ", ".join(names[i] for i in told.out)
     beside = (
-        f" {_cap(alone)} stand{'s' if len(told.out) == 1 else ''} out by {'itself' if len(told.out) == 1 else 'themselves'}."
+        f" {capital(alone)} stand{'s' if len(told.out) == 1 else ''} out by {'itself' if len(told.out) == 1 else 'themselves'}."
         if told.out
         else ""
     )
@@ -171,10 +173,6 @@ def _told(told: Told | None, seat_turns: bool, looked: int, names: dict[str, str
     if told.out:
         return f"No common cause.{beside}"
     return "Nothing that a look can tell." if looked >= 3 else "Too few looks to tell a cause."
-
-
-def _cap(words: str) -> str:
-    return words[:1].upper() + words[1:]
 
 
 def _says(

@@ -6,9 +6,11 @@ Method page: ``docs/methods/line-up.md``.
 """
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from wise_spool.core.document.bench import Sighted
+from wise_spool.core.document.blank import Joint
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.placing import GuidesPlan
@@ -51,33 +53,41 @@ def tolerance_deg(off_deg: float) -> float:
     return max(habits().line_up_tolerance_deg, off_deg)
 
 
-def looks_of(
-    build: Build, guides: GuidesPlan, sighted: tuple[Sighted, ...], tip_mm: float | None
-) -> list[Look]:
-    """Every ring that was looked at and stands on the rod, butt first."""
-    by_id = {s.id: s for s in sighted}
-    joints = guides_joints(build)
-    spots = [
-        (g.id, f"guide {n}", g.marked_mm, g.height_mm)
+@dataclass(frozen=True)
+class RingOnRod:
+    """A ring that can be looked at: where it stands, and how high over the blank."""
+
+    id: str
+    name: str
+    station_mm: float
+    height_mm: float
+
+
+def rings_on(build: Build, guides: GuidesPlan) -> list[RingOnRod]:
+    """The tip-top's ring and every guide's that stands on the rod, tip first; nothing without a guide."""
+    out = [
+        RingOnRod(g.id, f"guide {n}", g.marked_mm, g.height_mm)
         for n, g in enumerate(guides.placed, start=1)
         if g.marked_mm is not None
     ]
-    if tip_mm is not None:
-        spots.append((TIP_TOP, "tip-top", tip_mm, build.guides.tip_top.height_mm))
+    if out and guides.tip_top_ring_mm is not None:
+        tip_top = RingOnRod(TIP_TOP, "tip-top", guides.tip_top_ring_mm, build.guides.tip_top.height_mm)  # fmt: skip
+        out.insert(0, tip_top)
+    return out
+
+
+def looks_of(rings: Sequence[RingOnRod], joints: Sequence[Joint], sighted: Sequence[Sighted]) -> list[Look]:  # fmt: skip
+    """Every ring that was looked at, butt first."""
+    by_id = {s.id: s for s in sighted}
     out = []
-    for guide_id, name, station, height in spots:
-        seen = by_id.get(guide_id)
+    for ring in rings:
+        seen = by_id.get(ring.id)
         if seen is None:
             continue
-        high = max(height, 1.0)
+        high = max(ring.height_mm, 1.0)
         by_eye = seen.angle_deg is None
         off = seen.off_deg or (look_off_deg(high) if by_eye else habits().sight_deg)
         angle = angle_deg(seen.offset_mm or 0.0, high) if seen.angle_deg is None else seen.angle_deg  # fmt: skip
-        section = sum(j <= station for j in joints)
-        out.append(Look(guide_id, name, station, high, angle, off, tolerance_deg(off), section, seen.accepted))  # fmt: skip
+        section = sum(j.station_mm <= ring.station_mm for j in joints)
+        out.append(Look(ring.id, ring.name, ring.station_mm, high, angle, off, tolerance_deg(off), section, seen.accepted))  # fmt: skip
     return sorted(out, key=lambda k: k.station_mm)
-
-
-def guides_joints(build: Build) -> list[float]:
-    """Joints as stations from the present butt."""
-    return sorted(j.station_mm - build.blank.trim_butt_mm for j in build.blank.joints)

@@ -38,20 +38,29 @@ class Told:
     give_deg: float
     joint: int
     out: tuple[str, ...]
-    misfit: float
 
 
 def tell(looks: Sequence[Look]) -> Told:
     """The likeliest cause of what was seen. Needs three looks for anything but outstanding guides."""
     angles = np.array([k.angle_deg for k in looks])
     weights = 1 / np.array([max(k.off_deg, 0.5) for k in looks])
-    n = len(looks)
-    best: Told | None = None
+    best, least = None, math.inf
     for cause, joint, column in _causes(looks):
-        for out in _outs(n, cause):
-            told = _fitted(looks, angles, weights, cause, joint, column, out)
-            if told is not None and (best is None or told.misfit < best.misfit - 1e-9):
-                best = told
+        outs = _outs(len(looks), cause)
+        kept = np.ones((len(outs), len(looks)))
+        for row, out in zip(kept, outs, strict=True):
+            row[list(out)] = 0.0
+        misfit = kept @ (weights * angles) ** 2 + OUT_COSTS * (len(looks) - kept.sum(axis=1))
+        size = norm = np.zeros(len(outs))
+        if column is not None:
+            norm = np.maximum(kept @ (weights * column) ** 2, 1e-12)
+            size = kept @ (weights**2 * column * angles) / norm
+            misfit = misfit - size**2 * norm + CAUSE_COSTS
+        n = int(misfit.argmin())
+        if misfit[n] < least - 1e-9:
+            least = float(misfit[n])
+            give = 0.0 if column is None else 1 / math.sqrt(float(norm[n]))
+            best = Told(cause, float(size[n]), give, joint, tuple(looks[i].id for i in outs[n]))
     assert best is not None
     return best
 
@@ -71,27 +80,7 @@ def _causes(looks: Sequence[Look]) -> Iterator[tuple[Cause, int, Floats | None]]
             yield "joint", joint, beyond
 
 
-def _outs(n: int, cause: Cause) -> Iterator[tuple[int, ...]]:
+def _outs(n: int, cause: Cause) -> list[tuple[int, ...]]:
+    """Every set of guides that may stand out, the smallest first."""
     most = min(MOST_OUT, n - 2 if cause != "none" else n)
-    for k in range(most + 1):
-        yield from itertools.combinations(range(n), k)
-
-
-def _fitted(
-    looks: Sequence[Look], angles: Floats, weights: Floats, cause: Cause, joint: int, column: Floats | None, out: tuple[int, ...]
-) -> Told | None:  # fmt: skip
-    kept = np.ones(len(looks), dtype=bool)
-    kept[list(out)] = False
-    size = give = 0.0
-    rest = angles
-    if column is not None:
-        w = (weights * column)[kept]
-        norm = float(w @ w)
-        if norm <= 1e-12:
-            return None
-        size = float(w @ (weights * angles)[kept]) / norm
-        give = 1 / math.sqrt(norm)
-        rest = angles - size * column
-    misfit = float(((weights * rest)[kept] ** 2).sum())
-    misfit += (CAUSE_COSTS if column is not None else 0.0) + OUT_COSTS * len(out)
-    return Told(cause, size, give, joint, tuple(looks[i].id for i in out), misfit)
+    return [c for k in range(most + 1) for c in itertools.combinations(range(n), k)]

@@ -14,6 +14,7 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_diameter, format_length
 from wise_spool.core.ground.operations import Need, Operation, OperationKind
+from wise_spool.core.ground.sentences import capital
 from wise_spool.core.ground.units import format_volume, format_weight
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
@@ -24,6 +25,7 @@ from wise_spool.core.work.planning import WorkPlan
 from wise_spool.core.work.road_map import MarkDrawn
 from wise_spool.core.wraps.crosswrap import pass_order
 from wise_spool.core.wraps.planning import WrapsPlan
+from wise_spool.core.wraps.progress import figure_step
 
 
 class CardClock(Frozen):
@@ -200,14 +202,14 @@ def _guides(build: Build, guides: GuidesPlan, wraps: WrapsPlan) -> Said:
     ]
     for w in sorted(wraps.laid, key=lambda w: -w.start_mm):
         cues.append(
-            f"{w.what[:1].upper()}{w.what[1:]}: {w.turns} turns of {w.thread}, {format_length(w.end_mm - w.start_mm, build.rule)}."
+            f"{capital(w.what)}: {w.turns} turns of {w.thread}, {format_length(w.end_mm - w.start_mm, build.rule)}."
         )
         cues += [f"Turn {c.turn}: {c.words}" for c in w.cues]
     return f"{len(guides.placed)}", "guides, tip first", cues
 
 
 def _figure(o: Operation, wraps: WrapsPlan) -> Said:
-    f = next((f for f in wraps.figures if o.id == f"figure:{f.id}"), None)
+    f = next((f for f in wraps.figures if o.id == figure_step(f.id)), None)
     if f is None:
         return "", "", []
     return (
@@ -258,7 +260,7 @@ def _label(build: Build, wraps: WrapsPlan) -> Said:
         "Read it along the rod, the reel down, before it sticks.",
     ]
     for f in wraps.labels:
-        cues.append(f"{f.what[:1].upper()}{f.what[1:]}: from {format_length(f.start_mm, build.rule)} to {format_length(f.end_mm, build.rule)}, middle at {f.clock_words}, the text begins at the {f.first} end.")  # fmt: skip
+        cues.append(f"{capital(f.what)}: from {format_length(f.start_mm, build.rule)} to {format_length(f.end_mm, build.rule)}, middle at {f.clock_words}, the text begins at the {f.first} end.")  # fmt: skip
     cues += ["Trim close, round the corners; hold it by a strip of masking tape and roll it on from the middle.", "Seal it thinly and let it dry: the first coat must not lift it."]  # fmt: skip
     return build.name, "what it says", cues
 

@@ -61,7 +61,7 @@ class ColourMetres(Frozen):
 class FigureLaid(Frozen):
     """One figure worked out. ``x_mm``, ``r_mm`` and ``turned_rad`` are the middle thread up from the near end: stations, radii and
     how far it has turned. ``closes_at`` is the number of threads a start needs until no gap is left at the wide end and at the
-    narrow end; ``covered`` the shares covered there. ``trouble`` says what cannot be."""
+    narrow end; ``covered_wide`` the share covered at the wide one, ``area_mm2`` the blank under it. ``trouble`` says what cannot be."""
 
     id: str
     kind: FigureKind
@@ -82,12 +82,11 @@ class FigureLaid(Frozen):
     closes_at_wide: int
     closes_at_narrow: int
     covered_wide: float
-    covered_narrow: float
+    area_mm2: float
     closed: bool
     metres: tuple[ColourMetres, ...]
     minutes: float
     arc_near_mm: float
-    arc_far_mm: float
     under: str
     under_colour: str
     trouble: str
@@ -137,10 +136,10 @@ def work_out(d: Decoration, work: WorkingBlank, threads: Threads) -> FigureLaid:
         clock_deg=d.clock_deg, angle_deg=round(math.degrees(alpha), 2), crossing_deg=round(2 * math.degrees(alpha), 2),
         x_mm=tuple(np.round(x[at], 3).tolist()), r_mm=tuple(np.round(r[at], 4).tolist()), turned_rad=tuple(np.round(turned[at], 5).tolist()),
         marks=marks, bands=bands, threads_laid=per_start, closes_at_wide=math.ceil(wide / mean_mm) if mean_mm else 0,
-        closes_at_narrow=math.ceil(narrow / mean_mm) if mean_mm else 0, covered_wide=round(covered_wide, 3), covered_narrow=round(covered_narrow, 3),
+        closes_at_narrow=math.ceil(narrow / mean_mm) if mean_mm else 0, covered_wide=round(covered_wide, 3), area_mm2=round(float(np.trapezoid(2 * math.pi * r, x)), 1),
         closed=d.kind == "crosswrap" and covered_wide >= 1, metres=tuple(ColourMetres(thread=n, metres=round(m, 2)) for n, m in metres.items()),
         minutes=round(2 * starts * per_start * (0.35 + whole / (2 * math.pi) * habits().turn_min * 4), 1) if d.kind == "crosswrap" else 10.0,
-        arc_near_mm=round(2 * math.pi * float(r[0]) / d.lines, 3), arc_far_mm=round(2 * math.pi * float(r[-1]) / d.lines, 3), under=d.under,
+        arc_near_mm=round(2 * math.pi * float(r[0]) / d.lines, 3), under=d.under,
         under_colour=threads.of(d.under).colour if d.under else "", trouble=trouble, says=trouble or _says(d, alpha, covered_wide, covered_narrow, per_start, math.ceil(wide / mean_mm) if mean_mm else 0),
     )  # fmt: skip
 
@@ -232,7 +231,7 @@ def _empty(d: Decoration, a: float, b: float, trouble: str) -> FigureLaid:
     return FigureLaid(
         id=d.id, kind=d.kind, name=d.name or d.pattern or KIND_WORDS[d.kind], from_mm=round(a, 2), to_mm=round(b, 2), lines=d.lines, starts=max(d.lines // 2, 1),
         clock_deg=d.clock_deg, angle_deg=0, crossing_deg=0, x_mm=(), r_mm=(), turned_rad=(), marks=(), bands=(), threads_laid=0, closes_at_wide=0,
-        closes_at_narrow=0, covered_wide=0, covered_narrow=0, closed=False, metres=(), minutes=0, arc_near_mm=0, arc_far_mm=0, under=d.under, under_colour="", trouble=trouble, says=trouble,
+        closes_at_narrow=0, covered_wide=0, area_mm2=0, closed=False, metres=(), minutes=0, arc_near_mm=0, under=d.under, under_colour="", trouble=trouble, says=trouble,
     )  # fmt: skip
 
 

@@ -8,6 +8,7 @@ from wise_spool.core.document.wraps import Wrap
 from wise_spool.core.ground.findings import Finding, Mend, Noted, Place, Spot
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_diameter, format_length
+from wise_spool.core.ground.sentences import capital
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.lineup.planning import LineUpPlan
 from wise_spool.core.wraps.cues import needs_loop_at_once
@@ -33,12 +34,12 @@ def find_in_wraps(build: Build, plan: WrapsPlan, line_up: LineUpPlan, work: Work
             add(
                 "wrap-figure",
                 "check",
-                f"{_cap(f.name)}: {f.trouble}",
+                f"{capital(f.name)}: {f.trouble}",
                 "A figure has to close, and to lie on the blank.",
                 spot,
             )
         elif handle.parts and f.from_mm < handle.front_mm - 0.5:
-            add("wrap-figure-on-handle", "ruins", f"{_cap(f.name)} begins under the handle, which ends at {format_length(handle.front_mm, build.rule)}.", "Thread lies clear of the handle.", spot)  # fmt: skip
+            add("wrap-figure-on-handle", "ruins", f"{capital(f.name)} begins under the handle, which ends at {format_length(handle.front_mm, build.rule)}.", "Thread lies clear of the handle.", spot)  # fmt: skip
     for label in plan.labels:
         spot = Spot(
             place=Place(start_mm=max(label.start_mm, 0), end_mm=max(label.end_mm, 0)),
@@ -58,10 +59,6 @@ def find_in_wraps(build: Build, plan: WrapsPlan, line_up: LineUpPlan, work: Work
     return add.found
 
 
-def _cap(words: str) -> str:
-    return words[:1].upper() + words[1:]
-
-
 def _spot(w: WrapLaid) -> Spot:
     return Spot(
         place=Place(start_mm=w.over_from_mm, end_mm=w.over_to_mm), field=f"wraps.wraps.{w.id}"
@@ -79,7 +76,7 @@ def _judge_places(
         meet = a.duty == "joint" and b.duty == "joint"
         if over > 0.05 and not both_feet and not meet:
             add(
-                "wrap-overlap", "check", f"{_cap(a.what)} and {b.what} run into each other over {format_length(over, rule)}.",
+                "wrap-overlap", "check", f"{capital(a.what)} and {b.what} run into each other over {format_length(over, rule)}.",
                 "Two wraps do not share a stretch of blank.", _spot(b),
             )  # fmt: skip
     for w in plan.laid:
@@ -89,14 +86,14 @@ def _judge_places(
             and w.over_from_mm < handle.front_mm - 0.5
             and w.duty != "foot"
         ):
-            add("wrap-on-handle", "ruins", f"{_cap(w.what)} begins under the handle, which ends at {format_length(handle.front_mm, rule)}.", "Thread lies clear of the handle.", _spot(w))  # fmt: skip
+            add("wrap-on-handle", "ruins", f"{capital(w.what)} begins under the handle, which ends at {format_length(handle.front_mm, rule)}.", "Thread lies clear of the handle.", _spot(w))  # fmt: skip
         for joint in work.joints:
             if (
                 w.duty != "joint"
                 and w.over_from_mm < joint.station_mm - 0.5 < w.over_to_mm - 1
                 and w.duty != "splint"
             ):
-                add("wrap-on-joint", "ruins", f"{_cap(w.what)} lies over the joint at {format_length(joint.station_mm, rule)} from the butt: the sections would not come apart.", "No wrap crosses a joint.", _spot(w))  # fmt: skip
+                add("wrap-on-joint", "ruins", f"{capital(w.what)} lies over the joint at {format_length(joint.station_mm, rule)} from the butt: the sections would not come apart.", "No wrap crosses a joint.", _spot(w))  # fmt: skip
 
 
 def _judge_wrap(build: Build, w: WrapLaid, add: Noted) -> None:
@@ -105,7 +102,7 @@ def _judge_wrap(build: Build, w: WrapLaid, add: Noted) -> None:
     if w.least_mm and long < w.least_mm - 0.05:
         code = "wrap-splint-short" if w.duty == "splint" else "wrap-ferrule-short"
         over = "a splint" if w.duty == "splint" else "a ferrule of such a rod"
-        add(code, "ruins", f"{_cap(w.what)} is {format_length(long, rule)} long; {over} wants {format_length(w.least_mm, rule)} at least.", "Thread carries part of what would split the blank.", _spot(w))  # fmt: skip
+        add(code, "ruins", f"{capital(w.what)} is {format_length(long, rule)} long; {over} wants {format_length(w.least_mm, rule)} at least.", "Thread carries part of what would split the blank.", _spot(w))  # fmt: skip
         said = next((s for s in build.wraps.wraps if s.id == w.id), None)
         if said is not None and w.duty == "joint":
             end = "butt" if w.id.endswith(":butt") else "tip"
@@ -118,7 +115,7 @@ def _judge_wrap(build: Build, w: WrapLaid, add: Noted) -> None:
                     )
                 )
     if needs_loop_at_once(w.turns) and w.duty in ("foot", "keeper"):
-        add("wrap-too-short", "note", f"{_cap(w.what)} has {w.turns} turns: too few for a tag and a loop, so its loop goes in at once.", f"{habits().tag_turns:.0f} turns hold the tag, and the loop goes in {habits().loop_turns:.0f} before the end.", _spot(w))  # fmt: skip
+        add("wrap-too-short", "note", f"{capital(w.what)} has {w.turns} turns: too few for a tag and a loop, so its loop goes in at once.", f"{habits().tag_turns:.0f} turns hold the tag, and the loop goes in {habits().loop_turns:.0f} before the end.", _spot(w))  # fmt: skip
     guide = next((g for g in build.guides.train if g.id == w.guide_id), None)
     if guide is not None and guide.foot_wide_mm is not None and guide.foot_wide_mm > w.od_mm:
         add("wrap-foot-wide", "check", f"The foot under {w.what} is {format_diameter(guide.foot_wide_mm, rule)} wide on a blank of {format_diameter(w.od_mm, rule)}: it stands over both sides. File it narrower, or choose a smaller frame.", "Thread holds a foot that lies on the blank, not one that bridges it.", Spot(place=_spot(w).place, field=f"guides.train.{guide.id}.foot_wide_mm"))  # fmt: skip
@@ -127,7 +124,7 @@ def _judge_wrap(build: Build, w: WrapLaid, add: Noted) -> None:
         add(
             "wrap-inlay-lost",
             "check",
-            f"{_cap(w.what)} has no room for {missing}.",
+            f"{capital(w.what)} has no room for {missing}.",
             "An inlay ends before its wrap does; a band stays on the blank.",
             _spot(w),
         )
@@ -148,7 +145,7 @@ def _judge_threads(build: Build, plan: WrapsPlan, add: Noted) -> None:
     used = {s.thread for w in plan.laid for s in w.stretches}
     for t in plan.threads:
         if t.name in used and t.pitch_mm > THICK_THREAD_MM:
-            add("wrap-thread-thick", "check", f"{_cap(t.name)} is {t.pitch_mm:.2f} mm a turn: that is cord, not wrapping thread.", "Thread for rods is 0.1 to 0.3 mm thick.", Spot(field=f"wraps.threads.{t.id}.diameter_mm"))  # fmt: skip
+            add("wrap-thread-thick", "check", f"{capital(t.name)} is {t.pitch_mm:.2f} mm a turn: that is cord, not wrapping thread.", "Thread for rods is 0.1 to 0.3 mm thick.", Spot(field=f"wraps.threads.{t.id}.diameter_mm"))  # fmt: skip
         if t.spread_mm is not None and t.spread_mm > 0.1 * t.pitch_mm:
             add("wrap-counts-apart", "check", f"The counts of {t.name} lie {100 * t.spread_mm / t.pitch_mm:.0f} % apart: count again over a longer stretch.", "Two counts of one thread agree within a few turns.", Spot(field=f"wraps.threads.{t.id}.counts"))  # fmt: skip
     for s in plan.spools:

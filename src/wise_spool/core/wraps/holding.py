@@ -16,6 +16,7 @@ from wise_spool.core.document.wraps import End, Label
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.placing import GuidesPlan, before_foot_mm
 from wise_spool.core.handle.assembling import HandlePlan
+from wise_spool.core.labels.fitting import label_span_mm
 
 Duty = Literal["foot", "tip_top", "keeper", "handle_front", "joint", "splint", "frame", "free"]
 DUTY_WORDS: dict[Duty, str] = {
@@ -161,8 +162,6 @@ def _tip_top(build: Build, length_mm: float, thread: str) -> Iterator[Holding]:
 
 
 def _frames(labels: tuple[Label, ...], work: WorkingBlank, thread: str) -> Iterator[Holding]:
-    from wise_spool.core.labels.fitting import label_span_mm
-
     for n, label in enumerate(labels, start=1):
         if not label.frame:
             continue

@@ -5,7 +5,7 @@ from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.operations import Before, Need, Operation
 from wise_spool.core.wraps.planning import WrapsPlan
-from wise_spool.core.wraps.progress import all_wrapped
+from wise_spool.core.wraps.progress import all_wrapped, figure_step
 
 CAUTION = "Cut away from fingers; sleeves, hair and cord away from a turning wrapper."
 
@@ -34,7 +34,7 @@ def wrap_operations(build: Build, plan: WrapsPlan) -> list[Operation]:
             continue
         out.append(
             Operation(
-                id=f"figure:{f.id}", kind="guides", stage="wraps", words=f"Lay the {f.name}", rank=(3, 0.5), irreversible=True,
+                id=figure_step(f.id), kind="guides", stage="wraps", words=f"Lay the {f.name}", rank=(3, 0.5), irreversible=True,
                 place=Place(start_mm=f.from_mm, end_mm=f.to_mm), needs=tuple(Need(what=f"thread, {m.thread}", amount=f"{m.metres:.0f} m") for m in f.metres),
                 resources=("person", "wrapper"), setup=f"thread {', '.join(m.thread for m in f.metres)}", setup_min=habits().wrapper_min,
                 hands_min=round(f.minutes * share, 1), after=(Before(id="guides", why="wraps that hold come first"),), caution=CAUTION,

@@ -13,10 +13,10 @@ from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G
 from wise_spool.core.wraps.crosswrap import FigureLaid, work_out
 from wise_spool.core.wraps.ferrules import SocketStress, socket_stress
 from wise_spool.core.wraps.progress import GuideProgress, progress_of
-from wise_spool.core.wraps.spools import SpoolUse, spools_for
-from wise_spool.core.wraps.thread import Threads, ThreadUsed, main_thread
+from wise_spool.core.wraps.spools import SpoolUse, by_thread, spools_for
+from wise_spool.core.wraps.thread import Threads, ThreadUsed
 from wise_spool.core.wraps.wet import BLANK_COLOUR, WetColour, wet_colour
-from wise_spool.core.wraps.wraps import LeftOut, WrapLaid, by_thread, wraps_on
+from wise_spool.core.wraps.wraps import LeftOut, WrapLaid, wraps_on
 
 
 class WrapsPlan(Frozen):
@@ -26,10 +26,8 @@ class WrapsPlan(Frozen):
     laid: tuple[WrapLaid, ...]
     left_out: tuple[LeftOut, ...]
     threads: tuple[ThreadUsed, ...]
-    main_thread: str
     figures: tuple[FigureLaid, ...]
     colours: tuple[WetColour, ...]
-    blank_colour: str
     labels: tuple[LabelFitted, ...]
     spools: tuple[SpoolUse, ...]
     progress: tuple[GuideProgress, ...]
@@ -51,20 +49,16 @@ def plan_wraps(
 ) -> WrapsPlan:
     """Everything thread and letters do on this rod."""
     threads = Threads(build.wraps.threads)
-    main = threads.of(main_thread(build))
     for g in build.guides.train:
         threads.of(g.thread)
     laid, left = wraps_on(build, work, handle, guides, threads)
     figures = tuple(work_out(d, work, threads) for d in build.wraps.decoration)
-    need = by_thread(laid)
-    for f in figures:
-        for m in f.metres:
-            need[m.thread] = need.get(m.thread, 0.0) + m.metres
+    need = by_thread(laid, (m for f in figures for m in f.metres))
     taken = [(w.what, w.over_from_mm, w.over_to_mm) for w in laid]
     taken += [(f.name, f.from_mm, f.to_mm) for f in figures]
     return WrapsPlan(
-        laid=laid, left_out=left, threads=threads.all(), main_thread=main.name, figures=figures, colours=_colours(build, laid, figures, threads),
-        blank_colour=blank_colour(build), labels=fit_labels(build.wraps.labels, work, taken, handle.front_mm if handle.parts else None, build.spine.own_line_deg),
+        laid=laid, left_out=left, threads=threads.all(), figures=figures, colours=_colours(build, laid, figures, threads),
+        labels=fit_labels(build.wraps.labels, work, taken, handle.front_mm if handle.parts else None, build.spine.own_line_deg),
         spools=spools_for(need, laid, threads), progress=progress_of(build, guides, laid),
         turns=sum(s.turns for w in laid for s in w.stretches), metres=round(sum(need.values()), 1),
         mass_g=round(sum(w.mass_g for w in laid), 2), void_ml=round(sum(w.void_ml for w in laid), 4),

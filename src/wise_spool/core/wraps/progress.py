@@ -31,6 +31,11 @@ def wrapped_step(wrap_id: str) -> str:
     return f"wrap:{wrap_id}"
 
 
+def figure_step(figure_id: str) -> str:
+    """The step that lays a figure."""
+    return f"figure:{figure_id}"
+
+
 def progress_of(
     build: Build, guides: GuidesPlan, laid: tuple[WrapLaid, ...]
 ) -> tuple[GuideProgress, ...]:

@@ -1,9 +1,11 @@
 """Thread against what is on the spools: for one rod, and for all open rods one after another."""
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Container, Iterable, Mapping, Sequence
 
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
+from wise_spool.core.wraps.crosswrap import ColourMetres, FigureLaid
+from wise_spool.core.wraps.progress import figure_step, wrapped_step
 from wise_spool.core.wraps.thread import Threads
 from wise_spool.core.wraps.wraps import WrapLaid
 
@@ -91,16 +93,20 @@ def spools_across(
     return tuple(out)
 
 
-def still_needed(plan_laid: Sequence[WrapLaid], figures: Mapping[str, Mapping[str, float]], done: set[str], *, all_on: bool) -> dict[str, float]:  # fmt: skip
-    """Metres by thread of what is not on the rod yet; ``figures`` are metres by thread of each figure, by its step."""
-    need: dict[str, float] = {}
-    for w in plan_laid:
-        if all_on or f"wrap:{w.id}" in done:
-            continue
+def by_thread(laid: Iterable[WrapLaid], figures: Iterable[ColourMetres]) -> dict[str, float]:
+    """Metres by thread over wraps and figures, what is cut off at every start and end of a wrap counted in."""
+    out: dict[str, float] = {}
+    for w in laid:
         for s in w.stretches:
-            need[s.thread] = need.get(s.thread, 0.0) + s.metres + habits().waste_mm / 1000
-    for step, metres in figures.items():
-        if step not in done:
-            for name, m in metres.items():
-                need[name] = need.get(name, 0.0) + m
-    return need
+            out[s.thread] = out.get(s.thread, 0.0) + s.metres + habits().waste_mm / 1000
+    for m in figures:
+        out[m.thread] = out.get(m.thread, 0.0) + m.metres
+    return out
+
+
+def still_needed(laid: Iterable[WrapLaid], figures: Iterable[FigureLaid], done: Container[str]) -> dict[str, float]:  # fmt: skip
+    """Metres by thread of what is not on the rod yet; ``done`` are the steps that are."""
+    return by_thread(
+        (w for w in laid if wrapped_step(w.id) not in done),
+        (m for f in figures if figure_step(f.id) not in done for m in f.metres),
+    )

@@ -25,7 +25,7 @@ PitchFrom = Literal["counted", "learned", "measured", "size"]
 
 class ThreadUsed(Frozen):
     """A thread as the plan reckons with it. ``pitch_mm`` is what a turn covers, ``spread_mm`` how far single counts lie
-    apart (None under two counts), ``pitch_from`` where it is from; ``on_rod`` is whether the rod lists it."""
+    apart (None under two counts), ``pitch_from`` where it is from."""
 
     id: str
     name: str
@@ -38,7 +38,6 @@ class ThreadUsed(Frozen):
     pitch_from: PitchFrom
     wet: str | None
     spool_m: float | None
-    on_rod: bool
 
 
 def colour_of(name: str) -> str:
@@ -72,7 +71,7 @@ def pitch_counted(counts: Sequence[Count]) -> tuple[float, float | None]:
     return pitch, round(math.sqrt(off * len(counts) / (len(counts) - 1)), 4)
 
 
-def used(thread: Thread, *, on_rod: bool = True) -> ThreadUsed:
+def used(thread: Thread) -> ThreadUsed:
     """The thread with its thickness and pitch, from the best that is known."""
     by_size = habits().thread_mm[thread.size]
     learned = habits().thread_pitch_mm.get(thread.name)
@@ -86,7 +85,7 @@ def used(thread: Thread, *, on_rod: bool = True) -> ThreadUsed:
         pitch, origin = learned, "learned"
     return ThreadUsed(
         id=thread.id, name=thread.name, size=thread.size, kind=thread.kind, colour=thread.colour, diameter_mm=round(diameter, 4),
-        pitch_mm=round(pitch, 5), spread_mm=spread, pitch_from=origin, wet=thread.wet, spool_m=thread.spool_m, on_rod=on_rod,
+        pitch_mm=round(pitch, 5), spread_mm=spread, pitch_from=origin, wet=thread.wet, spool_m=thread.spool_m,
     )  # fmt: skip
 
 
@@ -101,7 +100,7 @@ class Threads:
         key = thread_id(name)
         if key not in self._by_name:
             plain = Thread(id=key, name=name or "thread", colour=colour_of(name))
-            self._by_name[key] = used(plain, on_rod=False)
+            self._by_name[key] = used(plain)
         return self._by_name[key]
 
     def all(self) -> tuple[ThreadUsed, ...]:

@@ -6,7 +6,6 @@ moved out by t grows by 2 pi t, Steiner), p what a turn covers. Method page: ``d
 """
 
 import math
-from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -233,7 +232,7 @@ def _lay(h: Holding, said: Wrap, work: WorkingBlank, threads: Threads) -> WrapLa
         lock_turns=lock if foot else 0, beyond_butt_mm=h.beyond_butt_mm, beyond_tip_mm=h.beyond_tip_mm,
         settled=said.model_copy(update={"kind": None, "name": "", "from_mm": None, "to_mm": None}) != Wrap(id=h.id),
         guide_id=h.guide_id, foot_wide_mm=round(foot.wide_mm, 2) if foot else 0.0, foot_high_mm=round(foot.high_mm, 2) if foot else 0.0,
-        cues=cues_of(h.what, marks, said, thread.name),
+        cues=cues_of(marks, said, thread.name),
     )  # fmt: skip
 
 
@@ -294,12 +293,3 @@ def _climb_turn(
 def _g_per_m(thread: ThreadUsed) -> float:
     solid = math.pi / 4 * thread.diameter_mm**2 * habits().thread_solid
     return solid * habits().thread_g_per_ml
-
-
-def by_thread(laid: Sequence[WrapLaid]) -> dict[str, float]:
-    """Metres by thread over all wraps, what is cut off at every start and end counted in."""
-    out: dict[str, float] = {}
-    for w in laid:
-        for s in w.stretches:
-            out[s.thread] = out.get(s.thread, 0.0) + s.metres + habits().waste_mm / 1000
-    return {name: round(m, 2) for name, m in out.items()}

@@ -5,6 +5,8 @@ import type { Board, PhotoMatched, PicturePoint } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
 import { useWidth } from "../../mat/scale";
 import { sayOf } from "../../outbox/entries";
+import { asPicture, BringFile } from "../../ui/BringFile";
+import type { BroughtPicture } from "../../ui/BringFile";
 import { Button, Choice } from "../../ui/controls";
 import { FieldShell } from "../../ui/Field";
 import { length, unitOf } from "../../ui/measure";
@@ -28,7 +30,7 @@ export function PhotoMatch() {
   const id = useRod((s) => s.id);
   const edit = useRod((s) => s.edit);
   const [ref, width] = useWidth<HTMLDivElement>();
-  const [picture, setPicture] = useState<{ url: string; wide: number; high: number } | null>(null);
+  const [picture, setPicture] = useState<BroughtPicture | null>(null);
   const [clicks, setClicks] = useState<PicturePoint[]>([]);
   const [board, setBoard] = useState<Board | null>(null);
   const [nearer, setNearer] = useState(1);
@@ -66,19 +68,17 @@ export function PhotoMatch() {
       });
     return () => asked.abort();
   }, [picture, build, setup, clicks, click_px, board]);
-  const bring = (file: File) => {
-    const url = URL.createObjectURL(file);
-    const image = new Image();
-    image.onload = () => {
-      setPicture({ url, wide: image.naturalWidth, high: image.naturalHeight });
-      setClicks([]);
-      setBoard((b) => b && { ...b, corners: [] });
-      setMatched(null);
-      setWhy("");
-    };
-    image.onerror = () => setWhy("That file is no picture the browser can show.");
-    image.src = url;
-  };
+  const bring = (file: File) =>
+    asPicture(file).then(
+      (brought) => {
+        setPicture(brought);
+        setClicks([]);
+        setBoard((b) => b && { ...b, corners: [] });
+        setMatched(null);
+        setWhy("");
+      },
+      (error: Error) => setWhy(error.message),
+    );
   const fit = matched?.fit;
   const corners = board?.corners ?? [];
   const click = (here: PicturePoint) =>
@@ -97,20 +97,12 @@ export function PhotoMatch() {
             A photograph of the bend
           </Term>
         </h2>
-        <label className="cursor-pointer rounded border border-line bg-raised px-2.5 py-1 text-small focus-within:outline-3 hover:border-soft">
-          {picture ? "Another picture" : "Bring a picture"}
-          <input
-            type="file"
-            accept="image/*"
-            className="sr-only"
-            aria-label="Picture of the bent rod"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = "";
-              if (file) bring(file);
-            }}
-          />
-        </label>
+        <BringFile
+          says={picture ? "Another picture" : "Bring a picture"}
+          label="Picture of the bent rod"
+          accept="image/*"
+          onBring={(file) => void bring(file)}
+        />
         {picture && matched && (
           <span className="text-small">
             {matched.next} It hangs under {weight(setup.load_g, build.units)}.

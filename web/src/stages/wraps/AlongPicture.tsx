@@ -5,6 +5,8 @@ import type { AlongPhoto, RingClicked } from "../../api/types";
 import { useWidth } from "../../mat/scale";
 import { sayOf } from "../../outbox/entries";
 import { useRod, useShown } from "../../rod/store";
+import { asPicture, BringFile } from "../../ui/BringFile";
+import type { BroughtPicture } from "../../ui/BringFile";
 import { Button } from "../../ui/controls";
 
 const H = 420;
@@ -20,7 +22,7 @@ export function AlongPicture() {
   const { build, plan } = useShown();
   const id = useRod((s) => s.id);
   const [ref, width] = useWidth<HTMLDivElement>();
-  const [picture, setPicture] = useState<{ url: string; wide: number; high: number } | null>(null);
+  const [picture, setPicture] = useState<BroughtPicture | null>(null);
   const [clicks, setClicks] = useState<RingClicked[]>([]);
   const [nearer, setNearer] = useState(1);
   const [behind, setBehind] = useState("400");
@@ -37,19 +39,17 @@ export function AlongPicture() {
   const [at, setAt] = useState(0);
   const next = order[at];
   const k = (picture ? Math.min(width / picture.wide, H / picture.high) : 1) * nearer;
-  const bring = (file: File) => {
-    const url = URL.createObjectURL(file);
-    const image = new Image();
-    image.onload = () => {
-      setPicture({ url, wide: image.naturalWidth, high: image.naturalHeight });
-      setClicks([]);
-      setAt(0);
-      setSeen(null);
-      setWhy("");
-    };
-    image.onerror = () => setWhy("That file is no picture the browser can show.");
-    image.src = url;
-  };
+  const bring = (file: File) =>
+    asPicture(file).then(
+      (brought) => {
+        setPicture(brought);
+        setClicks([]);
+        setAt(0);
+        setSeen(null);
+        setWhy("");
+      },
+      (error: Error) => setWhy(error.message),
+    );
   const ask = async () => {
     const mm = Number(behind.replace(",", "."));
     if (!(mm > 50 && mm <= 10_000))
@@ -73,20 +73,12 @@ export function AlongPicture() {
     <section className="border-t border-line pt-3">
       <div className="mb-2 flex flex-wrap items-end gap-4">
         <h2>A photograph along the rod</h2>
-        <label className="cursor-pointer rounded border border-line bg-raised px-2.5 py-1 text-small focus-within:outline-3 hover:border-soft">
-          {picture ? "Another picture" : "Bring a picture"}
-          <input
-            type="file"
-            accept="image/*"
-            className="sr-only"
-            aria-label="Picture along the rod"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = "";
-              if (file) bring(file);
-            }}
-          />
-        </label>
+        <BringFile
+          says={picture ? "Another picture" : "Bring a picture"}
+          label="Picture along the rod"
+          accept="image/*"
+          onBring={(file) => void bring(file)}
+        />
         {picture && (
           <>
             <label className="block">

@@ -7,6 +7,7 @@ import { freshRowId } from "../../rod/changes";
 import { rowOf } from "../../rod/rows";
 import { useRod, useShown } from "../../rod/store";
 import { FRESH_ROWS, LABEL_WORDS } from "../../words/shapes";
+import { BringFile } from "../../ui/BringFile";
 import { Button, Choice, Pick } from "../../ui/controls";
 import { FieldShell, MeasureField, NumberField } from "../../ui/Field";
 import { length } from "../../ui/measure";
@@ -327,20 +328,12 @@ function OwnDrawing({ label }: { label: Label }) {
     <div className="col-span-2">
       <span className="label block">A drawing of your own (SVG)</span>
       <div className="flex flex-wrap items-center gap-2">
-        <label className="cursor-pointer rounded border border-line bg-raised px-2.5 py-1.5 text-small focus-within:outline-3 hover:border-soft">
-          {label.art ? "Another drawing" : "Read one in"}
-          <input
-            type="file"
-            accept=".svg,image/svg+xml"
-            className="sr-only"
-            aria-label="SVG of the label"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = "";
-              if (file) void bring(file);
-            }}
-          />
-        </label>
+        <BringFile
+          says={label.art ? "Another drawing" : "Read one in"}
+          label="SVG of the label"
+          accept=".svg,image/svg+xml"
+          onBring={(file) => void bring(file)}
+        />
         {label.art && (
           <Button
             look="quiet"

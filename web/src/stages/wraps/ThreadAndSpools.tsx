@@ -8,6 +8,7 @@ import { useRod, useShown } from "../../rod/store";
 import { FromShelf } from "../../shelf/FromShelf";
 import { useShelved } from "../../shelf/useShelf";
 import { FRESH_ROWS } from "../../words/shapes";
+import { BringFile } from "../../ui/BringFile";
 import { Button, Choice, Pick } from "../../ui/controls";
 import { NumberField } from "../../ui/Field";
 import { asOptions } from "../../ui/options";
@@ -59,19 +60,11 @@ export function ThreadAndSpools() {
   );
 }
 
-const idOf = (name: string) =>
-  name
-    .trim()
-    .toLowerCase()
-    .replace(/[^a-z0-9]/g, "-")
-    .replace(/^-+|-+$/g, "")
-    .slice(0, 60);
-
 /** The row of a thread, put there if it is only named so far. */
 function listed(b: Build, name: string, used?: ThreadUsed): Thread {
-  const there = b.wraps.threads.find((t) => t.name === name || t.id === idOf(name));
+  const there = b.wraps.threads.find((t) => t.name === name);
   if (there) return there;
-  const fresh = { ...structuredClone(FRESH_ROWS.thread), id: idOf(name), name };
+  const fresh = { ...structuredClone(FRESH_ROWS.thread), id: used?.id ?? freshRowId(), name };
   if (used) Object.assign(fresh, { colour: used.colour, size: used.size, kind: used.kind });
   b.wraps.threads.push(fresh);
   return b.wraps.threads.at(-1)!;
@@ -255,21 +248,15 @@ function FromPicture({
   return (
     <div className="grid gap-1 pb-4">
       <div className="flex items-center gap-2">
-        <label className="cursor-pointer rounded border border-line bg-raised px-2.5 py-1 text-small focus-within:outline-3 hover:border-soft">
-          Pick it from a test wrap
-          <input
-            type="file"
-            accept="image/*"
-            className="sr-only"
-            aria-label={`Picture of a test wrap of ${name}`}
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = "";
-              setWhy("");
-              if (file) setUrl(URL.createObjectURL(file));
-            }}
-          />
-        </label>
+        <BringFile
+          says="Pick it from a test wrap"
+          label={`Picture of a test wrap of ${name}`}
+          accept="image/*"
+          onBring={(file) => {
+            setWhy("");
+            setUrl(URL.createObjectURL(file));
+          }}
+        />
         {seen && (
           <Button look="quiet" onClick={() => onKeep(null)}>
             back to the model
