@@ -160,6 +160,8 @@ class LineUp(OnTheDemo):
         row.get_by_label("Why guide 1 may stay as it is").fill("it was wished so")
         row.get_by_role("button", name="Accept it").click()
         expect(row).to_contain_text("accepted: it was wished so")
+        look = next(k for k in self.plan["line_up"]["looks"] if k["id"] == "g1")
+        self.assertGreater(look["off_deg"], 2, "as sure as the eye was")
 
     def test_a_photograph_of_something_else_is_turned_away(self):
         self.expected_console = ("422",)

@@ -216,6 +216,16 @@ class OnTheRod(unittest.TestCase):
         look = next(k for k in found.looks if k.id == "g1")
         self.assertAlmostEqual(look.angle_deg, 9.46, places=1)
 
+    def test_what_something_better_or_worse_than_the_eye_said_keeps_its_own_error(self):
+        found = self.plan(
+            Sighted(id="g1", angle_deg=2.0, off_deg=3.5), Sighted(id="g2", angle_deg=2.0)
+        )
+        by_id = {k.id: k for k in found.looks}
+        self.assertEqual(
+            (by_id["g1"].off_deg, by_id["g1"].tolerance_deg, by_id["g1"].state), (3.5, 3.5, "in")
+        )
+        self.assertEqual((by_id["g2"].off_deg, by_id["g2"].state), (0.5, "out"))
+
     def test_neither_or_both_ways_to_say_it_is_refused(self):
         for bad in ({}, {"offset_mm": 1.0, "angle_deg": 1.0}):
             with self.assertRaises(ValueError):

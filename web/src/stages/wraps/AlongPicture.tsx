@@ -186,7 +186,12 @@ export function AlongPicture() {
                 if (id)
                   for (const t of seen.turns)
                     void sayOf(id, {
-                      sighted: { id: t.id, angle_deg: t.turn_deg, accepted: "" } as never,
+                      sighted: {
+                        id: t.id,
+                        angle_deg: t.turn_deg,
+                        off_deg: Math.max(t.off_deg, 0.01),
+                        accepted: "",
+                      } as never,
                     });
               }}
             >

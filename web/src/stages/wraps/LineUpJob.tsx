@@ -170,7 +170,12 @@ function OneLook({ look: k, how }: { look: LookPlan; how: "offset" | "angle" }) 
             e.preventDefault();
             if (!reason.trim() || !id || k.angle_deg === null) return;
             void sayOf(id, {
-              sighted: { id: k.id, angle_deg: k.angle_deg, accepted: reason.trim() } as never,
+              sighted: {
+                id: k.id,
+                angle_deg: k.angle_deg,
+                off_deg: k.off_deg,
+                accepted: reason.trim(),
+              } as never,
             });
             setReason(null);
           }}
