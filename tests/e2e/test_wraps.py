@@ -1,6 +1,7 @@
 """Thread, figures, line and letters in the browser, as a builder does them."""
 
 import io
+from datetime import UTC, datetime, timedelta
 
 from PIL import Image
 from playwright.sync_api import expect
@@ -53,6 +54,26 @@ class Wraps(OnTheDemo):
         self.assertAlmostEqual(self.laid("foot:g9:butt")["turns"], 180, delta=1)
         self.press("back to duty")
         self.assertAlmostEqual(self.laid("foot:g9:butt")["start_mm"], before, places=1)
+
+    def test_what_a_wrap_took_since_the_tap_before_teaches_its_tool(self):
+        self.page.clock.install(time=datetime.now(UTC) - timedelta(minutes=30))
+        self.at("Skerry 10", "wraps")
+        self.page.get_by_role("radio", name="how far it is").click()
+        self.page.get_by_role("radio", name="a powered wrapper").click()
+        self.kept()
+        grid = self.page.get_by_role("table", name="How far each guide is")
+        taps = grid.get_by_role("button", pressed=False)
+        expect(taps.first).to_be_visible()
+        names = [t.get_attribute("aria-label") for t in taps.all()]
+        feet = [n for n in names if n.endswith(" foot")][:2]
+        self.page.get_by_role("button", name=feet[0], exact=True).click()
+        self.page.clock.fast_forward("14:00")
+        self.page.get_by_role("button", name=feet[1], exact=True).click()
+        with self.page.expect_response(lambda r: r.url.endswith("/log") and r.request.method == "POST"):  # fmt: skip
+            self.press("That was the wrap: count it")
+        learned = self.page.request.get(f"{self.server.url}/api/learned", max_retries=3).json()
+        ours = [q["n"] for q in learned if q["habit"] == "wrap_share.powered wrapper, A"]
+        self.assertEqual(ours, [1])
 
     def test_thread_is_counted_and_what_is_no_count_is_said_there(self):
         self.at("Skerry 10", "wraps")

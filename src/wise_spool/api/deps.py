@@ -35,7 +35,7 @@ from wise_spool.store.trainer import TrainerRounds
 DEMO = "demo"
 PLANS_KEPT = 64
 SHEETS_KEPT = 24
-HANDLES_KEPT = 8
+ALIKE_KEPT = 8
 
 
 @dataclass(frozen=True)
@@ -69,7 +69,7 @@ class Shop:
         default_factory=lambda: Lately(PLANS_KEPT)
     )
     scheduler: Scheduler = field(init=False)
-    handles: Lately[str, Rod] = field(default_factory=lambda: Lately(HANDLES_KEPT))
+    alike: Lately[str, Rod] = field(default_factory=lambda: Lately(ALIKE_KEPT))
     sheets: Lately[tuple[object, ...], bytes] = field(default_factory=lambda: Lately(SHEETS_KEPT))
 
     @classmethod
@@ -99,10 +99,12 @@ class Shop:
         return self.plans.get(key, lambda: work_out(kept.rod(said), str(kept.id)))
 
     def tried(self, build: Build) -> Rod:
-        """A rod that is only tried, by this shop's habits; blank and handle are worked out once for as long
-        as they stay what they are."""
+        """A rod that is only tried, by this shop's habits; blank and handle, and what no thread changes, are
+        worked out once for as long as they stay what they are."""
         rod = Rod.of(build, self.habits.lately())
-        return rod.beside(self.handles.get(rod.handle_key, lambda: rod))
+        for key in (rod.handle_key, rod.train_key):
+            rod.beside(self.alike.get(key, lambda: rod))
+        return rod
 
     def rod(self, kept: Kept) -> Rod:
         """A kept rod in this shop, by its habits."""

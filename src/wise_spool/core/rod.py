@@ -53,8 +53,11 @@ SEAT_OVER_MM = 9.0
 """How far over the blank's skin the middle of a reel foot stands in its seat. From memory."""
 
 
-OF_THE_HANDLE = ("work_blank", "stiffness", "fitted", "handle_blank", "handle")
+OF_THE_HANDLE = ("work_blank", "blank", "stiffness", "fitted", "handle_blank", "handle")
 """What follows from blank and handle alone: their rooms read nothing else of a build."""
+
+OF_THE_TRAIN = ("datums", "guides", "spine", "under_power", "marks")
+"""What no thread changes: these rooms read nothing of a build's wraps."""
 
 
 def derived(work_out: Callable[["Rod"], T]) -> "cached_property[T]":
@@ -97,10 +100,14 @@ class Rod:
         return cls(design, piece, fold(log), shop_habits or {})
 
     def beside(self, other: "Rod") -> "Rod":
-        """The same rod, with what the other has worked out of blank and handle when both say the same of
-        them: a drag of a guide leaves the handle as it was."""
-        if self.handle_key == other.handle_key:
-            self.__dict__.update({n: other.__dict__[n] for n in OF_THE_HANDLE if n in other.__dict__})  # fmt: skip
+        """The same rod, with what the other has worked out of what both say the same of: a drag of a guide
+        leaves the handle as it was, a drag of a wrap's end the guides."""
+        for rooms, same in (
+            (OF_THE_HANDLE, self.handle_key == other.handle_key),
+            (OF_THE_TRAIN, self.train_key == other.train_key),
+        ):
+            if same:
+                self.__dict__.update({n: other.__dict__[n] for n in rooms if n in other.__dict__})
         return self
 
     @cached_property
@@ -108,8 +115,16 @@ class Rod:
         """Everything that blank and handle follow from."""
         b = self.build
         said = (b.blank.model_dump_json(), b.handle.model_dump_json(), b.units.model_dump_json())
-        by_habit = (sorted(self.shop_habits.items()), sorted(self.design.habits.items()))
-        return "\n".join((*said, b.rule, repr(by_habit)))
+        return "\n".join((*said, b.rule, self._by_habit))
+
+    @cached_property
+    def train_key(self) -> str:
+        """Everything but the wraps."""
+        return self.build.model_dump_json(exclude={"wraps"}) + self._by_habit
+
+    @cached_property
+    def _by_habit(self) -> str:
+        return repr((sorted(self.shop_habits.items()), sorted(self.design.habits.items())))
 
     @cached_property
     def habits(self) -> Habits:

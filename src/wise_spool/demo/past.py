@@ -37,7 +37,7 @@ _NAMES = (
     "Sluice",
 )
 _MINUTES = {
-    "spine": (18, 0.3), "marks": (8, 0.3), "scuff": (12, 0.25), "ream": (24, 0.35), "arbor": (31, 0.3), "guides": (265, 0.2),
+    "spine": (18, 0.3), "marks": (8, 0.3), "scuff": (12, 0.25), "ream": (24, 0.35), "arbor": (31, 0.3),
     "tip_top": (11, 0.3), "line_up": (22, 0.3), "test": (17, 0.25), "cut_back": (26, 0.4), "weigh": (3, 0.3),
     "photograph": (14, 0.4), "hand_over": (35, 0.4),
 }  # fmt: skip
@@ -61,6 +61,9 @@ def _one(n: int, day: datetime, rng: np.random.Generator, now: datetime) -> Reco
     for at, (kind, (usual, off)) in enumerate(_MINUTES.items()):
         took = round(float(usual * np.exp(rng.normal(0, off))), 1)
         say(at * 30, worked=Worked(id=kind, kind=kind, minutes=took))
+    by_plan = float(rng.uniform(180, 320))
+    took = round(by_plan * float(1.1 * np.exp(rng.normal(0, 0.15))), 1)
+    say(150, worked=Worked(id="guides", kind="guides", tool="hand wrapper, A", minutes=took, planned=round(by_plan, 1)))  # fmt: skip
     for at in range(2):
         planned = float(rng.uniform(5, 9))
         took = round(planned * float(1.25 * np.exp(rng.normal(0, 0.25))), 1)

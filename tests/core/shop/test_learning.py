@@ -148,6 +148,17 @@ class Gauges(unittest.TestCase):
         self.assertEqual(only(log).habit, "hands_share.part")
         self.assertTrue(1.5 < only(log).value < 2.0)
 
+    def test_minutes_of_a_wrap_are_learned_by_tool_and_size(self):
+        def wrapped(tool, minutes):
+            return LogEntry(
+                id=tool, at=NOW, worked=Worked(id="wrap:foot:g1:butt", kind="guides", tool=tool, minutes=minutes, planned=10)
+            )  # fmt: skip
+
+        found = {q.habit: q.value for q in learn([wrapped("hand bobbin, A", 20), wrapped("powered wrapper, D", 7)])}  # fmt: skip
+        self.assertGreater(found["wrap_share.hand bobbin, A"], 1.4)
+        self.assertLess(found["wrap_share.powered wrapper, D"], 0.85)
+        self.assertEqual(learn([wrapped("thread, garnet", 20)]), (), "no tool it can be of")
+
     def test_a_cup_cannot_hold_more_than_was_mixed_and_a_tape_adds_something(self):
         for said in ({"what": "coat", "mixed": 3, "said": 3}, {"what": "tape", "said": 0}):
             with self.assertRaises(ValidationError):

@@ -2,6 +2,7 @@
 
 import math
 import unittest
+from datetime import UTC, datetime
 
 import numpy as np
 from scipy.integrate import quad
@@ -25,6 +26,7 @@ from wise_spool.core.wraps.holding import Foot
 from wise_spool.core.wraps.spools import spools_across
 from wise_spool.core.wraps.thread import pitch_counted
 from wise_spool.core.wraps.wraps import foot_high_mm
+from wise_spool.demo.shop import demo_builds
 
 
 def wrapped(*wraps, threads=(), guides=(), **more):
@@ -35,6 +37,50 @@ def wrapped(*wraps, threads=(), guides=(), **more):
 
 def wrap_of(build, wrap_id):
     return next(w for w in Rod.of(build).wraps.laid if w.id == wrap_id)
+
+
+class MinutesAndSharing(unittest.TestCase):
+    def test_what_was_learned_of_a_tool_and_a_size_moves_only_such_wraps(self):
+        thick = Thread(id="heavy", name="heavy", size="D")
+        b = wrapped(Wrap(id="foot:g1:butt", thread="heavy"), threads=(thick,))
+        before = Rod.of(b).wraps
+        after = Rod.of(b, {"wrap_share.hand wrapper, D": 2.0}).wraps
+        for was, now in zip(before.laid, after.laid, strict=True):
+            share = 2.0 if now.wound_with == "hand wrapper, D" else 1.0
+            self.assertAlmostEqual(now.minutes, share * was.planned_min, delta=0.02)
+            self.assertEqual(
+                now.planned_min, was.planned_min, "what was learned must not unteach itself"
+            )
+        self.assertEqual({w.wound_with for w in after.laid}, {"hand wrapper, A", "hand wrapper, D"})
+        card = next(
+            c
+            for c in plan(Rod.of(b, {"wrap_share.hand wrapper, D": 2.0})).cards
+            if c.id == "guides"
+        )
+        self.assertAlmostEqual(card.planned, sum(w.planned_min for w in after.laid), delta=0.05)
+        self.assertIn(card.tool, {"hand wrapper, A", "hand wrapper, D"})
+
+    def test_a_rod_tried_beside_another_is_planned_to_the_byte_as_alone(self):
+        """Whatever is changed: what the other had worked out is only taken where it is the same."""
+        was = demo_builds(datetime(2026, 5, 2, tzinfo=UTC))[0]
+        other = Rod.of(was)
+        plan(other)
+        train = was.guides.train
+        moved = train[2].model_copy(update={"ring_mm": 20.0})
+        changed = {
+            "wraps": WrapsWished(wraps=(Wrap(id="foot:g3:butt", beyond_butt_mm=9.0),)),
+            "guides": was.guides.model_copy(update={"train": (*train[:2], moved, *train[3:])}),
+            "blank": was.blank.model_copy(update={"trim_butt_mm": 12.0}),
+            "spine": was.spine.model_copy(update={"own_line_deg": 33.0}),
+            "finish": was.finish.model_copy(update={"coats": 1}),
+            "habits": {"wrap_min": 9.0},
+            "done": (),
+        }
+        for what, to in changed.items():
+            with self.subTest(what):
+                now = was.model_copy(update={what: to})
+                alone = plan(Rod.of(now)).model_dump_json()
+                self.assertEqual(plan(Rod.of(now).beside(other)).model_dump_json(), alone)
 
 
 class TurnsAndMetres(unittest.TestCase):

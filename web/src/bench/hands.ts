@@ -115,7 +115,11 @@ export function minutesAt(rod: string, card: string, usual: number | null): numb
   const from = all[key];
   if (from === undefined) return null;
   keep(Object.fromEntries(Object.entries(all).filter(([k]) => k !== key)));
-  const minutes = (Date.now() - from) / 60_000;
+  return worth((Date.now() - from) / 60_000, usual);
+}
+
+/** Minutes that can be those of the work, or null: neither a slip of the thumb nor a night. */
+export function worth(minutes: number, usual: number | null): number | null {
   const most = TOO_MANY * Math.max(usual ?? 15, 5);
   return minutes < LEAST_MIN || minutes > most ? null : Math.round(minutes * 10) / 10;
 }

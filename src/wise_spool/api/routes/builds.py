@@ -16,7 +16,6 @@ from wise_spool.core.document.log import LogEntry
 from wise_spool.core.document.records import Records
 from wise_spool.core.measure_next import MeasureNext, measure_next
 from wise_spool.core.plan import Plan, plan
-from wise_spool.core.rod import Rod
 from wise_spool.core.shop.batch import alike, departs, deviations, same_marks, unmeasured
 from wise_spool.core.work.touching import touched
 from wise_spool.exchange.build_file import write_build
@@ -184,9 +183,7 @@ def follow(build_id: uuid.UUID, shop: InShop, client: Client = "") -> list[m.Bat
 async def what_if(build: Build, shop: InShop) -> Response:
     """Plan without keeping. On the event loop, one after another: a plan takes a few
     milliseconds, less than threads would cost each other."""
-    return Response(
-        plan(Rod.of(build, shop.habits.said())).model_dump_json(), media_type="application/json"
-    )
+    return Response(plan(shop.tried(build)).model_dump_json(), media_type="application/json")
 
 
 def _alike(shop: Shop, mine: Kept) -> list[Kept]:

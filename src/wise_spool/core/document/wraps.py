@@ -37,6 +37,9 @@ class Count(Row):
         return self
 
 
+WrapTool = Literal["hand bobbin", "hand wrapper", "powered wrapper"]
+
+
 class Thread(Row):
     """A thread of this rod. ``diameter_mm`` is what was measured, by its size when None; ``wet`` is its
     colour under finish as a test wrap showed it, which beats the model; ``spool_m`` is what is left on the spool."""
@@ -166,8 +169,9 @@ class Label(Row):
 
 
 class WrapsWished(Frozen):
-    """Thread, figures and labels."""
+    """Thread, figures and labels, and what the thread is wound on with."""
 
+    tool: WrapTool = "hand wrapper"
     threads: Annotated[tuple[Thread, ...], Field(max_length=40), AfterValidator(numbered("t"))] = ()
     wraps: Annotated[tuple[Wrap, ...], Field(max_length=200), AfterValidator(numbered("w"))] = ()
     decoration: Annotated[tuple[Decoration, ...], Field(max_length=8), AfterValidator(numbered("d"))] = ()  # fmt: skip

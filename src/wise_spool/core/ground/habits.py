@@ -1192,13 +1192,21 @@ class Habits(Frozen):
         15.0, "Colder than this, adhesive wets and cures badly.", "°C", -5, 25, "habit", "glue-cold"
     )
     hands_share: Table = _table(
-        {"part": 1.0, "coat": 1.0, "guides": 1.0},
+        {"part": 1.0, "coat": 1.0},
         "Your hands take this share of the minutes planned",
         "times",
         0.2,
         5,
         "habit",
         "glue-too-long,finish-split-mix",
+    )
+    wrap_share: Table = _open_table(
+        1.0,
+        "A wrap takes your hands this share of the minutes planned, with that tool and size of thread",
+        "times",
+        0.2,
+        5,
+        "habit",
     )
     mix_min: float = _habit(
         10.0, "Minutes to set out, measure and mix a cup.", "min", 0, 60, "habit"

@@ -53,7 +53,7 @@ class Operation(Frozen):
     ``due_on`` is the day before which it is not asked for.
     ``mix`` is the cup it is made from, ``setup`` what is set up or mixed for it in ``setup_min`` and need not be
     again for the next like it, of a cup only within ``pot_min``.
-    ``rank`` orders what nothing else does. ``minutes_by`` names the habit that ``hands_min`` is from.
+    ``rank`` orders what nothing else does. ``minutes_by`` names the habit that ``hands_min`` is from, ``planned_min`` what it was before.
     """
 
     id: str
@@ -67,6 +67,7 @@ class Operation(Frozen):
     irreversible: bool = False
     hands_min: float | None = None
     minutes_by: str = ""
+    planned_min: float | None = None
     mix: str = ""
     setup: str = ""
     setup_min: float = 0.0

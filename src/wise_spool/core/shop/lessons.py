@@ -15,9 +15,10 @@ from wise_spool.core.document.parts import DryFit
 from wise_spool.core.document.product import seen_name
 from wise_spool.core.ground.habits import HABITS
 from wise_spool.core.ground.warmth import SEEN_AT_C, slower
+from wise_spool.core.wraps.thread import WAYS
 
 SORTS = (
-    "series", "tape", "bore", "try", "minutes", "hands", "thread", "sighting", "squeeze_out", "coat", "timed",
+    "series", "tape", "bore", "try", "minutes", "hands", "wraps", "thread", "sighting", "squeeze_out", "coat", "timed",
 )  # fmt: skip
 """The sorts of quantities, in the order of the trade."""
 MINUTES_SPREAD = 0.35
@@ -67,6 +68,13 @@ def at_25_c(minutes: float, temperature_c: float) -> float:
 
 def _worked(w: Worked) -> Iterator[tuple[Lesson, float]]:
     words = w.kind.replace("_", " ")
+    if w.kind == "guides":
+        if w.planned and w.tool in WAYS:
+            yield (
+                Lesson(f"wraps.{w.tool}", f"wraps by {w.tool}: minutes over the plan's", "times", MINUTES_SPREAD, 1.0, f"wrap_share.{w.tool}", "minutes of every such wrap, the card and the schedule"),
+                w.minutes / w.planned,
+            )  # fmt: skip
+        return
     if w.kind in HABITS.hands_share and w.planned:
         yield (
             Lesson(f"hands.{w.kind}", f"{words}: minutes over the plan's", "times", MINUTES_SPREAD, 1.0, f"hands_share.{w.kind}", "minutes on the card, how many mixes, and the schedule"),

@@ -134,7 +134,7 @@ def cards_of(
             Card(
                 id=o.id, kind=o.kind, stage=o.stage, title=o.words, figure=figure, figure_says=figure_says, cues=tuple(cues),
                 needs=o.needs, caution=o.caution or "", place=o.place, minutes=o.hands_min, minutes_by=o.minutes_by, planned=_planned(o),
-                tool=o.needs[0].what if o.needs else "", done=o.done, skipped=o.skipped, asks=asks_of(o, build, handle, finish, work.glue_up, bench),
+                tool=_tool(o), done=o.done, skipped=o.skipped, asks=asks_of(o, build, handle, finish, work.glue_up, bench),
                 waits_for=words.get(o.open_before[0], "") if o.open_before and not o.done else "", mixes=_mixes(o, build, work, finish),
             )
         )  # fmt: skip
@@ -288,8 +288,17 @@ def _hand_over(build: Build) -> Said:
 
 
 def _planned(o: Operation) -> float | None:
+    if o.planned_min is not None:
+        return o.planned_min
     share = habits().hands_share.get(o.kind)
     return None if share is None or o.hands_min is None else round(o.hands_min / share, 2)
+
+
+def _tool(o: Operation) -> str:
+    """What the minutes of a card are told apart by."""
+    if o.kind == "guides":
+        return o.minutes_by.removeprefix("wrap_share.")
+    return o.needs[0].what if o.needs else ""
 
 
 def _scuff(build: Build, work: WorkPlan) -> Said:

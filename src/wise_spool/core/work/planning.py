@@ -102,6 +102,8 @@ def _timed(o: Operation) -> Operation:
     """With the minutes its kind takes by habit, when the plan has not worked them out, or with what they were
     worked out by."""
     by_kind = habits().operation_min
+    if o.minutes_by:
+        return o
     if o.hands_min is not None and o.kind in habits().hands_share:
         by_hands = {"hands_min": round(o.hands_min, 1), "minutes_by": f"hands_share.{o.kind}"}
         return o.model_copy(update=by_hands)

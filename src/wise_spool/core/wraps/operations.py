@@ -19,13 +19,14 @@ def wrap_operations(build: Build, plan: WrapsPlan) -> list[Operation]:
     )
     check = Before(id="check", why="a check goes on before the guides or not at all")
     need = {s.thread: s.need_m for s in plan.spools}
-    share = habits().hands_share["guides"]
     minutes = sum(w.minutes for w in plan.laid)
+    mostly = max(plan.laid, key=lambda w: w.minutes).wound_with if plan.laid else ""
     out = [
         Operation(
             id="guides", kind="guides", stage="wraps", words="Wrap the guides", rank=(3, 0), irreversible=True,
             needs=tuple(Need(what=f"thread, {c}", amount=f"{need[c]:.0f} m" if c in need else "") for c in colours), resources=("person", "wrapper"),
-            setup=f"thread {', '.join(colours)}", setup_min=habits().wrapper_min, hands_min=round(minutes * share, 1) if minutes else None,
+            setup=f"thread {', '.join(colours)}", setup_min=habits().wrapper_min, hands_min=round(minutes, 1) if minutes else None,
+            minutes_by=f"wrap_share.{mostly}" if mostly else "", planned_min=round(sum(w.planned_min for w in plan.laid), 2) if minutes else None,
             after=(check, Before(id="spine", why="the guides stand on its line")), done=all_wrapped(plan.progress), caution=CAUTION,
         )
     ]  # fmt: skip
@@ -37,7 +38,7 @@ def wrap_operations(build: Build, plan: WrapsPlan) -> list[Operation]:
                 id=figure_step(f.id), kind="guides", stage="wraps", words=f"Lay the {f.name}", rank=(3, 0.5), irreversible=True,
                 place=Place(start_mm=f.from_mm, end_mm=f.to_mm), needs=tuple(Need(what=f"thread, {m.thread}", amount=f"{m.metres:.0f} m") for m in f.metres),
                 resources=("person", "wrapper"), setup=f"thread {', '.join(m.thread for m in f.metres)}", setup_min=habits().wrapper_min,
-                hands_min=round(f.minutes * share, 1), after=(Before(id="guides", why="wraps that hold come first"),), caution=CAUTION,
+                hands_min=round(f.minutes, 1), after=(Before(id="guides", why="wraps that hold come first"),), caution=CAUTION,
             )
         )  # fmt: skip
     return out

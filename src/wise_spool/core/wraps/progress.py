@@ -10,11 +10,13 @@ from wise_spool.core.wraps.wraps import WrapLaid
 
 
 class WrapStep(Frozen):
-    """One thing done to one guide."""
+    """One thing done to one guide. ``planned_min`` and ``wound_with`` are a wrap's."""
 
     id: str
     words: str
     done: bool
+    planned_min: float | None = None
+    wound_with: str = ""
 
 
 class GuideProgress(Frozen):
@@ -44,8 +46,17 @@ def progress_of(
     all_on = "guides" in done or build.handle.guides_on
     out = []
 
+    wraps = {wrapped_step(w.id): w for w in laid}
+
+    def step(step_id: str, words: str) -> WrapStep:
+        made = WrapStep(id=step_id, words=words, done=all_on or step_id in done)
+        w = wraps.get(step_id)
+        if w is None:
+            return made
+        return made.model_copy(update={"planned_min": w.planned_min, "wound_with": w.wound_with})
+
     def row(row_id: str, what: str, steps: list[tuple[str, str]]) -> None:
-        made = tuple(WrapStep(id=i, words=w, done=all_on or i in done) for i, w in steps)
+        made = tuple(step(i, w) for i, w in steps)
         out.append(GuideProgress(id=row_id, what=what, steps=made, done=all(s.done for s in made)))
 
     for n, g in enumerate(guides.placed, start=1):

@@ -7,10 +7,17 @@ Method page: ``docs/methods/wraps.md``.
 import colorsys
 import math
 from collections.abc import Iterable, Mapping, Sequence
-from typing import Literal
+from typing import Literal, get_args
 
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.wraps import Count, Thread, ThreadKind, ThreadSize, thread_id
+from wise_spool.core.document.wraps import (
+    Count,
+    Thread,
+    ThreadKind,
+    ThreadSize,
+    WrapTool,
+    thread_id,
+)
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 
@@ -106,6 +113,19 @@ class Threads:
     def all(self) -> tuple[ThreadUsed, ...]:
         """Listed ones first, then those that were only named."""
         return tuple(self._by_name.values())
+
+
+def wound_with(tool: WrapTool, size: ThreadSize) -> str:
+    """A tool and a size of thread, as minutes are told apart by.
+
+    >>> wound_with("hand bobbin", "A")
+    'hand bobbin, A'
+    """
+    return f"{tool}, {size}"
+
+
+WAYS = frozenset(wound_with(t, s) for t in get_args(WrapTool) for s in get_args(ThreadSize))
+"""Every tool with every size."""
 
 
 def main_thread(build: Build) -> str:

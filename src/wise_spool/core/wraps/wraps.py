@@ -14,18 +14,20 @@ from numpy.typing import NDArray
 from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.rows import by_id
-from wise_spool.core.document.wraps import End, Wrap
+from wise_spool.core.document.wraps import End, Wrap, WrapTool
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.habits import habits, row_of
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.wraps.cues import Cue, Marks, cues_of
 from wise_spool.core.wraps.holding import DUTY_WORDS, Duty, Foot, Holding, holdings
 from wise_spool.core.wraps.outline import Outline, outline
-from wise_spool.core.wraps.thread import Threads, ThreadUsed, main_thread
+from wise_spool.core.wraps.thread import Threads, ThreadUsed, main_thread, wound_with
 
 Floats = NDArray[np.float64]
 _EVENLY = np.linspace(0.0, 1.0, 24)
+SHORTEST_MM = 0.05
+"""What is shorter is no wrap."""
 
 
 class Stretch(Frozen):
@@ -43,7 +45,7 @@ class WrapLaid(Frozen):
     """One wrap. Stations in mm from the butt; ``start_mm`` to ``end_mm`` is the wrap itself, ``over_from_mm`` to
     ``over_to_mm`` everything that belongs to it. ``od_mm`` is the blank at its middle, ``round_mm`` the outline there.
     ``foot_mm`` is how much foot lies under it, ``void_ml`` what stays open beside it, ``area_mm2`` what is coated.
-    ``beyond_*_mm`` are by duty what the builder may say otherwise; ``settled`` is whether anything was."""
+    ``planned_min`` are the hands' minutes before anything was learned of a ``wound_with``, the tool and the size. ``beyond_*_mm`` are by duty what the builder may say otherwise; ``settled`` is whether anything was."""
 
     id: str
     duty: Duty
@@ -66,6 +68,8 @@ class WrapLaid(Frozen):
     area_mm2: float
     mass_g: float
     minutes: float
+    planned_min: float
+    wound_with: str
     preserver: bool
     least_mm: float
     lock_turns: int
@@ -95,14 +99,19 @@ class _Bed:
     radius_mm: Floats
 
     @classmethod
-    def under(cls, held: Holding, start_mm: float, end_mm: float, work: WorkingBlank) -> "_Bed":
-        """The blank from one station to another; over so short a stretch it is straight between samples."""
+    def under(
+        cls, held: list[Holding], ends_mm: list[tuple[float, float]], work: WorkingBlank
+    ) -> list["_Bed"]:
+        """The blank from one station to another under every wrap, asked of the taper at once; over so short a
+        stretch it is straight between samples."""
         assert work.taper is not None
-        x = start_mm + (end_mm - start_mm) * _EVENLY
-        r = np.asarray(work.taper.od_mm(x)) / 2
-        if held.over_mm:
-            r = r + np.where(x >= held.over_from_mm, held.over_mm, 0.0)
-        return cls(held, x, r)
+        ends = np.array(ends_mm).reshape(-1, 2)
+        at = ends[:, :1] + (ends[:, 1:] - ends[:, :1]) * _EVENLY
+        radius = np.asarray(work.taper.od_mm(at)) / 2
+        for h, x, r in zip(held, at, radius, strict=True):
+            if h.over_mm:
+                r += np.where(x >= h.over_from_mm, h.over_mm, 0.0)
+        return [cls(*bed) for bed in zip(held, at, radius, strict=True)]
 
     def outline(self, rise_mm: float) -> Outline:
         """The outline over the whole wrap, so much thread already on the blank."""
@@ -146,15 +155,17 @@ def wraps_on(
         return (), ()
     held = holdings(build, work, handle, guides, main_thread(build))
     held += _own(build, work)
-    laid, left = [], []
+    lie, left = [], []
     for h in sorted(held, key=lambda h: (h.butt_mm - h.beyond_butt_mm, h.id)):
         said = by_id(build.wraps.wraps, h.id) or Wrap(id=h.id)
         if said.left_out:
             left.append(LeftOut(id=h.id, what=h.what, duty=h.duty))
             continue
-        wrap = _lay(h, said, work, threads)
-        if wrap is not None:
-            laid.append(wrap)
+        ends = _ends(h, said, work.length_mm, threads)
+        if ends[1] - ends[0] >= SHORTEST_MM:
+            lie.append((h, said, ends))
+    beds = _Bed.under([h for h, _, _ in lie], [ends for _, _, ends in lie], work)
+    laid = (_lay(said, bed, work.length_mm, threads, build.wraps.tool) for (_, said, _), bed in zip(lie, beds, strict=True))  # fmt: skip
     return tuple(laid), tuple(left)
 
 
@@ -170,31 +181,33 @@ def _own(build: Build, work: WorkingBlank) -> list[Holding]:
     return out
 
 
-def _lay(h: Holding, said: Wrap, work: WorkingBlank, threads: Threads) -> WrapLaid | None:
-    assert work.length_mm is not None
+def _ends(h: Holding, said: Wrap, length_mm: float, threads: Threads) -> tuple[float, float]:
+    """Where the wrap itself lies, by what is said of its ends or its turns, or else by duty."""
     beyond_butt = h.beyond_butt_mm if said.beyond_butt_mm is None else said.beyond_butt_mm
     beyond_tip = h.beyond_tip_mm if said.beyond_tip_mm is None else said.beyond_tip_mm
     start = max(h.butt_mm - beyond_butt, 0.0)
-    end = min(h.tip_mm + beyond_tip, work.length_mm)
+    end = min(h.tip_mm + beyond_tip, length_mm)
     if said.turns is not None:
         long = said.turns * threads.of(said.thread or h.thread).pitch_mm
         if (said.starts or h.starts) == "butt":
             start = max(end - long, 0.0)
         else:
-            end = min(start + long, work.length_mm)
-    if end - start < 0.05 or work.od_mm(start) is None:
-        return None
+            end = min(start + long, length_mm)
+    return start, end
+
+
+def _lay(said: Wrap, bed: _Bed, length_mm: float, threads: Threads, tool: WrapTool) -> WrapLaid:
+    h, start, end = bed.held, float(bed.at_mm[0]), float(bed.at_mm[-1])
     thread = threads.of(said.thread or h.thread)
     starts = said.starts or h.starts
     layers = said.layers or 1
     pitch, thick = thread.pitch_mm, thread.diameter_mm
     stretches: list[Stretch] = []
-    bed = _Bed.under(h, start, end, work)
     rise = 0.0
     if said.under is not None:
         under = threads.of(said.under.thread or thread.name)
         a = max(start - said.under.beyond_mm, 0.0)
-        b = min(end + said.under.beyond_mm, work.length_mm)
+        b = min(end + said.under.beyond_mm, length_mm)
         n = max(round((b - a) / under.pitch_mm), 1)
         stretches.append(
             _stretch("underwrap", a, b, under, n, wound_m(2 * math.pi * bed.radius_mm, n, under))
@@ -207,7 +220,7 @@ def _lay(h: Holding, said: Wrap, work: WorkingBlank, threads: Threads) -> WrapLa
     lock = h.lock_turns if said.lock_turns is None else said.lock_turns
     metres += lock * turn_m(float(first.perimeter_mm[-1 if starts == "butt" else 0]), thread)
     stretches.append(_stretch("wrap", start, end, thread, turns, metres))
-    stretches += _bands(said, bed, work.length_mm, start, end, threads, thread.name)
+    stretches += _bands(said, bed, length_mm, start, end, threads, thread.name)
     stretches += _inlays(said, bed.at_mm, first.perimeter_mm, starts, turns, thread, threads)
     x = bed.at_mm
     low = min(s.start_mm for s in stretches)
@@ -220,6 +233,8 @@ def _lay(h: Holding, said: Wrap, work: WorkingBlank, threads: Threads) -> WrapLa
     climbs = _climb_turn(foot, start, end, starts, pitch)
     mass = sum(s.metres * _g_per_m(threads.of(s.thread)) for s in stretches)
     total = sum(s.turns for s in stretches) + lock + (layers - 1) * turns
+    minutes = habits().wrap_min * (1 + len(said.bands)) + habits().turn_min * total
+    way = wound_with(tool, thread.size)
     marks = Marks(
         turns=turns, starts=starts, climb_turn=climbs, layers=layers, lock_turns=lock if foot else 0
     )
@@ -228,7 +243,7 @@ def _lay(h: Holding, said: Wrap, work: WorkingBlank, threads: Threads) -> WrapLa
         od_mm=round(od, 3), round_mm=round(float(top.perimeter_mm.max()) / math.pi, 3), starts=starts, thread=thread.name, layers=layers, turns=turns,
         metres=round(sum(s.metres for s in stretches), 3), stretches=tuple(stretches), foot_mm=round(foot_mm, 2), climb_turn=climbs,
         void_ml=round(float(np.trapezoid(first.void_mm2, x)) / 1000, 5), area_mm2=round(area, 2), mass_g=round(mass, 4),
-        minutes=round(habits().wrap_min * (1 + len(said.bands)) + habits().turn_min * total, 2), preserver=said.preserver, least_mm=h.least_mm,
+        minutes=round(minutes * (row_of(habits().wrap_share, way) or 1.0), 2), planned_min=round(minutes, 2), wound_with=way, preserver=said.preserver, least_mm=h.least_mm,
         lock_turns=lock if foot else 0, beyond_butt_mm=h.beyond_butt_mm, beyond_tip_mm=h.beyond_tip_mm,
         settled=said.model_copy(update={"kind": None, "name": "", "from_mm": None, "to_mm": None}) != Wrap(id=h.id),
         guide_id=h.guide_id, foot_wide_mm=round(foot.wide_mm, 2) if foot else 0.0, foot_high_mm=round(foot.high_mm, 2) if foot else 0.0,
