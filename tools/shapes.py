@@ -13,7 +13,9 @@ from pydantic import BaseModel
 from wise_spool.core.document.design import RodType
 from wise_spool.core.document.guides import USUAL_REEL_MM
 from wise_spool.core.document.parts import PartMaterial
-from wise_spool.core.finish.coats import KIND_WORDS as FINISH_WORDS
+from wise_spool.core.finish.kinds import COATS, FILM_MM
+from wise_spool.core.finish.kinds import KIND_WORDS as FINISH_WORDS
+from wise_spool.core.finish.kinds import USUAL as FRESH_FINISHES
 from wise_spool.core.finish.defects import SYMPTOM_WORDS
 from wise_spool.core.ground.units import G_PER_OZ, ML_PER_FL_OZ
 from wise_spool.core.guides.datums import DATUM_WORDS, REEL_FRONT
@@ -22,7 +24,6 @@ from wise_spool.core.handle.sizes import SIZED
 from wise_spool.core.handle.stack import GLUED_TO_BLANK, PART_WORDS
 from wise_spool.core.labels.fitting import LABEL_WORDS
 from wise_spool.core.shop.drawer import (
-    FRESH_FINISHES,
     FRESH_GUIDES,
     FRESH_LABEL,
     FRESH_PARTS,
@@ -70,6 +71,8 @@ def shapes(schema: dict[str, Any]) -> str:
         + _fresh("FRESH_PARTS", "Record<PartKind, Part>", FRESH_PARTS)
         + _fresh("FRESH_SHELVED", "Record<ShelfKind, Shelved>", FRESH_SHELVED)
         + _fresh("FRESH_FINISHES", "Record<FinishProduct[\"kind\"], FinishProduct>", FRESH_FINISHES)
+        + _numbers("USUAL_FILM_MM", FILM_MM)
+        + _numbers("USUAL_COATS", COATS)
         + _kits()
         + _fresh("FRESH_ROWS", "{ stick: Stick; wrap: Wrap; thread: Thread; label: Label; pass: Pass }", {"stick": FRESH_STICK, "wrap": FRESH_WRAP, "thread": FRESH_THREAD, "label": FRESH_LABEL, "pass": FRESH_PASS})
         + f"\n// prettier-ignore\nexport const USUAL_REEL_MM: Record<string, number> = {json.dumps(USUAL_REEL_MM)};\n"

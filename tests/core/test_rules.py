@@ -19,7 +19,6 @@ from wise_spool.core.document.finish import CoatLaid, Finish, FinishProduct
 from wise_spool.core.document.guides import BendSetup, Guides, Reel, StatedAt
 from wise_spool.core.document.parts import Adhesive, Arbors, Drill, Handle, Part, Reamer
 from wise_spool.core.document.spine import Spine
-from wise_spool.core.finish.coats import plan_finish
 from wise_spool.core.guides.reel_side import plan_reel_side
 from wise_spool.core.handle.arbors import plan_arbors
 from wise_spool.core.handle.fits import Bore, find_stop, straight_bore
@@ -246,7 +245,7 @@ class TheFinish(unittest.TestCase):
         brush = 13 * 1.5  # twelve feet and the tip-top
         for pot, mixes in ((brush / 0.7 + 0.1, 1), (brush / 0.7 - 0.1, 2)):
             finish = Finish(product=FinishProduct(pot_life_min=pot))
-            made = plan_finish(b.model_copy(update={"finish": finish}), Rod.of(b).wraps)
+            made = Rod.of(b.model_copy(update={"finish": finish})).finish
             self.assertEqual(len(made.coats[0].mixes), mixes, pot)
 
     def test_a_coat_is_an_operation_that_waits_and_is_done_when_it_is_laid(self):

@@ -15,7 +15,6 @@ from wise_spool.core.document.finish import Finish
 from wise_spool.core.document.guides import Guides, Reel
 from wise_spool.core.document.parts import Handle, Reamer, Stock
 from wise_spool.core.document.spine import ClockPlace, Drop, RollTrial, Spine
-from wise_spool.core.finish.coats import plan_finish
 from wise_spool.core.mechanics.elastica import Load, Ring, Rod, _System, mesh_of
 from wise_spool.core.mechanics.rolling import RollModel
 from wise_spool.core.plan import plan
@@ -155,7 +154,7 @@ class TheSpine(unittest.TestCase):
 class TheFinish(unittest.TestCase):
     def test_without_wraps_nothing_is_mixed(self):
         b = build(finish=Finish(coats=2))
-        bare = plan_finish(b, WholeRod.of(b).wraps)
+        bare = WholeRod.of(b).finish
         self.assertEqual([c.mixes for c in bare.coats], [(), ()])
 
     def test_thread_and_finish_weigh_where_the_wraps_are(self):

@@ -112,7 +112,7 @@ def _concluded(rod: Rod) -> tuple[Finding, ...]:
             *find_in_guides(build, rod.guides, rod.work_blank, rod.handle, rod.under_power),
             *find_in_wraps(build, rod.wraps, rod.line_up, rod.work_blank, rod.handle),
             *find_in_work(build, rod.handle, rod.work, rod.balance),
-            *find_in_finish(build, rod.finish),
+            *find_in_finish(build, rod.finish, rod.wraps),
         ]
     )
 

@@ -215,7 +215,7 @@ class Rod:
     @derived
     def finish(self) -> FinishPlan:
         """Coats, mixes, clocks and the air."""
-        return plan_finish(self.build, self.wraps, self.record.bench.defects)
+        return plan_finish(self.build, self.wraps, self.work_blank, self.handle, self.record.bench)
 
     @derived
     def work(self) -> WorkPlan:

@@ -9,7 +9,7 @@ from reportlab.platypus import Flowable, Paragraph, Spacer
 
 from wise_spool.core.document.assumed import ASSUMABLE, all_assumed, kind_of, value_at
 from wise_spool.core.document.build import Build
-from wise_spool.core.finish.coats import KIND_WORDS
+from wise_spool.core.finish.kinds import KIND_WORDS
 from wise_spool.core.ground.measures import (
     format_arc,
     format_diameter,

@@ -11,7 +11,15 @@ from wise_spool.store.settled import settle, settled
 from wise_spool.store.tables import now
 
 NAME = "learned-since"
-TEACHING: tuple[Kind, ...] = ("worked", "timed", "follow_up", "answer", "gauged", "dry_fit")
+TEACHING: tuple[Kind, ...] = (
+    "worked",
+    "timed",
+    "follow_up",
+    "answer",
+    "gauged",
+    "dry_fit",
+    "witness",
+)
 
 
 class ShopLearning:

@@ -12,7 +12,8 @@ from wise_spool.core.document.blank import Blank, Joint
 from wise_spool.core.document.finish import CoatLaid, Finish, FinishProduct
 from wise_spool.core.document.guides import Guides
 from wise_spool.core.finish.air import dew_point_c
-from wise_spool.core.finish.coats import film_volume_ml, mix_for
+from wise_spool.core.finish.coats import film_volume_ml
+from wise_spool.core.finish.mixing import mix_for
 from wise_spool.core.ground.warmth import slower
 from wise_spool.core.plan import plan
 

@@ -6,7 +6,7 @@ import numpy as np
 
 from tests.core.samples import codes, guide, rod
 from wise_spool.core.document.finish import Finish, FinishProduct
-from wise_spool.core.finish.coats import misread_percent, mix_for, ratio_curve
+from wise_spool.core.finish.mixing import misread_percent, mix_for, ratio_curve
 from wise_spool.core.plan import plan
 
 

@@ -151,7 +151,7 @@ class Gauges(unittest.TestCase):
     def test_minutes_of_a_wrap_are_learned_by_tool_and_size(self):
         def wrapped(tool, minutes):
             return LogEntry(
-                id=tool, at=NOW, worked=Worked(id="wrap:foot:g1:butt", kind="guides", tool=tool, minutes=minutes, planned=10)
+                id=tool.replace(" ", "").replace(",", "."), at=NOW, worked=Worked(id="wrap:foot:g1:butt", kind="guides", tool=tool, minutes=minutes, planned=10)
             )  # fmt: skip
 
         found = {q.habit: q.value for q in learn([wrapped("hand bobbin, A", 20), wrapped("powered wrapper, D", 7)])}  # fmt: skip

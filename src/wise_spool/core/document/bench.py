@@ -85,11 +85,12 @@ class Picture(Row):
 
 
 class Air(Row):
-    """How warm and damp the room was."""
+    """How warm and damp the room was, and when."""
 
     temperature_c: Celsius
     humidity_percent: Annotated[float, Field(ge=1, le=100)] | None = None
     source: Words = ""
+    at: AwareDatetime | None = None
 
 
 class Timed(Row):
@@ -166,10 +167,24 @@ class Defect(Row):
     """Something wrong with coat number ``coat``, where on the rod; ``cleared`` once it was cut back or mended."""
 
     symptom: Symptom
-    coat: Annotated[int, Field(ge=1, le=8)] = 1
+    coat: Annotated[int, Field(ge=1, le=24)] = 1
     place_mm: StationMm | None = None
     words: Words = ""
     cleared: bool = False
+
+
+Witnessed = Literal["runs", "strings", "tacky", "set", "hard"]
+
+
+class Witness(Row):
+    """A blob or a wrap on scrap, looked at so many minutes after mixing in a room of that warmth: it runs, pulls strings, is tacky,
+    is set (no print of a finger), or hard (no print of a nail). ``blob`` tells one mix from another."""
+
+    product: Words
+    blob: Words = ""
+    minutes: Annotated[float, Field(gt=0, le=80640)]
+    temperature_c: Celsius
+    seen: Witnessed
 
 
 class FollowUp(Row):
@@ -220,6 +235,7 @@ class BenchDone(Frozen):
     gauged: tuple[Gauged, ...] = ()
     sighted: tuple[Sighted, ...] = ()
     defects: tuple[Defect, ...] = ()
+    witnessed: tuple[Witness, ...] = ()
 
 
 def ask_of_time(at: datetime, now: datetime) -> None:

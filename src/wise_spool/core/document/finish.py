@@ -6,10 +6,15 @@ from pydantic import AfterValidator, AwareDatetime, Field, model_validator
 
 from wise_spool.core.document.product import TwoPart
 from wise_spool.core.document.rows import Row, numbered
-from wise_spool.core.ground.fields import Celsius, Words
+from wise_spool.core.ground.fields import Celsius, StationMm, Words
 from wise_spool.core.ground.frozen import Frozen
 
-FinishKind = Literal["high_build", "regular", "varnish", "uv_resin"]
+FinishKind = Literal[
+    "high_build", "regular", "varnish", "uv_resin", "sealer", "preserver", "primer", "paint"
+]
+FinishMethod = Literal["thin_first", "flood_and_lift", "one_coat"]
+"""How a finish that builds goes on: thin and worked in, flooded and the drip lifted, or all at once."""
+Covers = Literal["decoration", "labels", "ferrules", "seat", "stretch"]
 MeasureBy = Literal["volume", "mass", "drops", "eye"]
 
 
@@ -44,12 +49,11 @@ class FinishProduct(TwoPart):
         return self
 
 
-class CoatLaid(Row):
-    """A coat that has been mixed: the start of all its clocks."""
-
-    mixed_at: AwareDatetime
-    temperature_c: Celsius
-    dryer: Words = ""
+PRESERVER = FinishProduct(
+    name="Colour preserver", kind="preserver", parts_b=0, pot_life_min=240, rotate_min=0, set_min=30, recoat_opens_min=60,
+    recoat_closes_min=10080, handle_min=120, full_cure_min=1440,
+)  # fmt: skip
+"""What wraps get that are preserved, until the tin says otherwise. From habit."""
 
 
 class AirAt(Row):
@@ -60,16 +64,54 @@ class AirAt(Row):
     humidity_percent: Annotated[float, Field(ge=1, le=100)] | None = None
 
 
+class CoatLaid(Row):
+    """A coat that has been mixed: the start of all its clocks; ``course`` is how the room was expected to go."""
+
+    mixed_at: AwareDatetime
+    temperature_c: Celsius
+    dryer: Words = ""
+    course: Annotated[tuple[AirAt, ...], Field(max_length=48), AfterValidator(numbered("h"))] = ()
+
+
+class Layer(Row):
+    """Coats of one product, one after another; ``film_mm`` is the first of them."""
+
+    product: FinishProduct = FinishProduct()
+    coats: Annotated[int, Field(ge=1, le=12)] = 1
+    film_mm: Annotated[float, Field(gt=0, le=1)] = 0.05
+
+
+class Area(Row):
+    """A place with coats of its own, from the bare surface up: what of the wraps it takes over, a seat, or a stretch of blank in mm
+    from the butt as it arrived. ``loose`` is painted before it is glued on, ``masked`` what is taped off."""
+
+    covers: Covers
+    name: Words = ""
+    part_id: Words = ""
+    from_mm: StationMm | None = None
+    to_mm: StationMm | None = None
+    layers: Annotated[tuple[Layer, ...], Field(max_length=6), AfterValidator(numbered("y"))] = ()
+    loose: bool = True
+    masked: Words = ""
+
+
 class FinishWished(Frozen):
-    """Coats, and the day they are laid on. ``mix_ml`` is how much is mixed at a time when the builder chooses it;
+    """Coats, and the day they are laid on. ``under`` are products that go on first (a sealer under the gloss), ``preserver`` what
+    wraps get that are preserved; ``past_window`` lets a coat go on after the window has shut, scuffed. ``cup_ml`` is what the cup holds; ``mix_ml`` is how much is mixed at a time when the builder chooses it;
     ``course`` is the room after mixing, where it will not stay as it is."""
 
     product: FinishProduct = FinishProduct()
-    coats: Annotated[int, Field(ge=1, le=8)] = 2
+    coats: Annotated[int, Field(ge=1, le=12)] = 2
+    method: FinishMethod = "thin_first"
+    under: Annotated[tuple[Layer, ...], Field(max_length=3), AfterValidator(numbered("u"))] = ()
+    preserver: Layer = Layer(id="p", product=PRESERVER, coats=2, film_mm=0.015)
+    areas: Annotated[tuple[Area, ...], Field(max_length=12), AfterValidator(numbered("a"))] = ()
+    past_window: bool = False
     film_first_mm: Annotated[float, Field(gt=0, le=1)] = 0.2
     loss_factor: Annotated[float, Field(ge=1, le=5)] = 1.5
     measure_by: MeasureBy = "volume"
     mix_ml: Annotated[float, Field(ge=0.2, le=200)] | None = None
+    cup_ml: Annotated[float, Field(ge=1, le=2000)] = 30.0
     scale_step_g: Annotated[float, Field(gt=0, le=5)] = 0.1
     syringe_step_ml: Annotated[float, Field(gt=0, le=2)] = 0.1
     ratio_error_percent: Annotated[float, Field(gt=0, le=20)] = 3.0
@@ -79,10 +121,20 @@ class FinishWished(Frozen):
     course: Annotated[tuple[AirAt, ...], Field(max_length=48), AfterValidator(numbered("h"))] = ()
 
 
+class AreaCoat(Row):
+    """A coat of an area, mixed; its id is the area's and the coat's number."""
+
+    area: Words
+    number: Annotated[int, Field(ge=1, le=72)]
+    mixed_at: AwareDatetime
+    temperature_c: Celsius
+
+
 class FinishDone(Frozen):
     """What has been laid so far."""
 
-    laid: Annotated[tuple[CoatLaid, ...], Field(max_length=8), AfterValidator(numbered("c"))] = ()
+    laid: Annotated[tuple[CoatLaid, ...], Field(max_length=24), AfterValidator(numbered("c"))] = ()
+    area_laid: Annotated[tuple[AreaCoat, ...], Field(max_length=200)] = ()
 
 
 class Finish(FinishWished, FinishDone):

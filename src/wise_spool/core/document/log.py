@@ -27,9 +27,10 @@ from wise_spool.core.document.bench import (
     Skipped,
     Timed,
     Weighed,
+    Witness,
     Worked,
 )
-from wise_spool.core.document.finish import CoatLaid, FinishDone
+from wise_spool.core.document.finish import AreaCoat, CoatLaid, FinishDone
 from wise_spool.core.document.guides import GuideBuilt, GuidesDone, StaticTest, TestRow
 from wise_spool.core.document.parts import DryFit, HandleDone, PassMade
 from wise_spool.core.ground.fields import Words
@@ -40,14 +41,14 @@ EntryId = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9:_.-]
 Kind = Literal[
     "ream", "dry_fit", "step", "coat", "built", "test_load_g", "test_row", "stage", "clock", "worked", "skipped",
     "note", "picture", "air", "timed", "follow_up", "answer", "field_note", "weighed", "gauged",
-    "sighted", "defect",
+    "sighted", "defect", "area_coat", "witness",
 ]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Subject = tuple[Kind, str]
 AT_THE_BENCH: dict[Kind, str] = {
     "clock": "clocks", "worked": "worked", "skipped": "skipped", "note": "notes", "picture": "pictures", "air": "airs",
     "timed": "timed", "follow_up": "follow_ups", "answer": "answers", "field_note": "field_notes", "weighed": "weighed", "gauged": "gauged",
-    "sighted": "sighted", "defect": "defects",
+    "sighted": "sighted", "defect": "defects", "witness": "witnessed",
 }  # fmt: skip
 """The kinds that :class:`BenchDone` holds, and under what name."""
 
@@ -81,6 +82,8 @@ class LogEntry(Frozen):
     gauged: Gauged | None = None
     sighted: Sighted | None = None
     defect: Defect | None = None
+    area_coat: AreaCoat | None = None
+    witness: Witness | None = None
     strikes: EntryId | None = None
 
     @model_validator(mode="after")
@@ -134,8 +137,15 @@ def fold(log: Iterable[LogEntry]) -> Record:
     for entry in live(log):
         subject = entry.subject
         if subject is not None:
-            said[subject] = getattr(entry, subject[0])
+            said[subject] = _seen_then(entry) if subject[0] == "air" else getattr(entry, subject[0])
     return record_of(said)
+
+
+def _seen_then(entry: LogEntry) -> Air | None:
+    """The room with the moment it was so, which the entry knows."""
+    if entry.air is None or entry.air.at is not None:
+        return entry.air
+    return entry.air.model_copy(update={"at": entry.at})
 
 
 def subjects(record: Record) -> dict[Subject, Any]:
@@ -150,6 +160,7 @@ def subjects(record: Record) -> dict[Subject, Any]:
     say("dry_fit", record.handle.dry_fits)
     say("step", record.handle.steps_done)
     say("coat", record.finish.laid)
+    say("area_coat", record.finish.area_laid)
     say("built", record.guides.built)
     if record.guides.static_test is not None:
         say("test_load_g", [record.guides.static_test.load_g])
@@ -174,7 +185,7 @@ def record_of(said: dict[Subject, Any]) -> Record:
             built=of("built"),
             static_test=StaticTest(load_g=load[0], rows=of("test_row")) if load else None,
         ),
-        finish=FinishDone(laid=of("coat")),
+        finish=FinishDone(laid=of("coat"), area_laid=of("area_coat")),
         bench=BenchDone(**{name: of(kind) for kind, name in AT_THE_BENCH.items()}),
         done=tuple(s for s in STAGES if s in done),
     )

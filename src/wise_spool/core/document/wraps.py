@@ -151,7 +151,8 @@ FontName = Literal["text", "text-bold", "figures", "figures-bold"]
 
 class Label(Row):
     """Lettering on the blank. ``from_mm`` is its end nearest the butt; ``clock_deg`` its middle. ``art`` is a drawing of
-    the builder's own (SVG), ``art_mm`` how long it is on the rod; it stands in place of the text."""
+    the builder's own (SVG), ``art_mm`` how long it is on the rod; it stands in place of the text. ``after_coat`` is the coat it goes on over; 0 is
+    before the first."""
 
     text: Annotated[str, StringConstraints(max_length=240)] = ""
     font: FontName = "text-bold"
@@ -162,6 +163,7 @@ class Label(Row):
     hand: Literal["right", "left"] = "right"
     kind: LabelKind = "film"
     rough: bool = False
+    after_coat: Annotated[int, Field(ge=0, le=12)] = 0
     frame: bool = False
     copies: Annotated[int, Field(ge=1, le=40)] = 1
     art: Annotated[str, StringConstraints(max_length=200_000)] = ""

@@ -4,28 +4,32 @@ Method page: ``docs/methods/finish.md``.
 """
 
 import math
-from datetime import datetime, timedelta
-from typing import Literal
+from collections.abc import Sequence
+from datetime import UTC, datetime, timedelta
+from typing import Literal, NamedTuple
 
-from wise_spool.core.document.bench import Defect
+from wise_spool.core.blank.working import WorkingBlank
+from wise_spool.core.document.bench import Air, BenchDone
 from wise_spool.core.document.build import Build
-from wise_spool.core.document.finish import Finish, FinishKind, FinishProduct
+from wise_spool.core.document.finish import (
+    AreaCoat,
+    Finish,
+    FinishKind,
+    FinishProduct,
+    Layer,
+)
+from wise_spool.core.document.product import Timed
 from wise_spool.core.finish.air import dew_point_c
-from wise_spool.core.finish.course import Course, Night, night_of
+from wise_spool.core.finish.areas import PRESERVED, Surface, surfaces
+from wise_spool.core.finish.course import Course, Night, night_of, room_since
 from wise_spool.core.finish.defects import DefectStanding, standing
+from wise_spool.core.finish.kinds import KIND_WORDS, THIN, Said, later_share, said_of
+from wise_spool.core.finish.mixing import Mix, RatioPoint, mix_for, ratio_curve
+from wise_spool.core.finish.watching import LookAt, ToCoat, looks_of, order_to_coat
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits, row_of
+from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.wraps.planning import WrapsPlan
-
-KIND_WORDS: dict[FinishKind, str] = {
-    "high_build": "high-build",
-    "regular": "regular",
-    "varnish": "varnish",
-    "uv_resin": "UV resin",
-}
-
-MOST_STEPS = 400
-"""A ratio such as 3:2 falls on whole steps of the syringe sooner than this."""
 
 ClockName = Literal[
     "pot life", "rotate", "set", "recoat opens", "recoat closes", "handle", "full cure"
@@ -40,25 +44,16 @@ class Clock(Frozen):
     at: datetime | None
 
 
-class Mix(Frozen):
-    """One mix: mL of each part, and grams of each where it is weighed and the densities are known. ``ratio_error_percent`` is
-    what a misread costs, ``by_wish`` whether the builder chose its amount."""
-
-    part_a_ml: float
-    part_b_ml: float
-    part_a_g: float | None = None
-    part_b_g: float | None = None
-    by_wish: bool = False
-    needed_ml: float
-    least_ml: float
-    ratio_error_percent: float
-
-
 class CoatPlan(Frozen):
-    """One coat. ``clocks`` are in a room that stays as warm, ``over_night`` over the typed course of the room, for the coat that is
-    next; empty without one. ``film_ml`` is what film and the voids beside feet hold, nothing lost; ``brush_min`` is by the hands as learned."""
+    """One coat. ``clocks`` are in a room that stays as warm, but for one that is on: those run over the room as its sensor logged it since
+    (``readings`` of them) and as it was expected to go on. ``over_night`` are over the typed course of the room, for the coat that is
+    next; empty without one. ``film_ml`` is what film and the voids beside feet hold, nothing lost; ``brush_min`` is by the hands as
+    learned."""
 
     number: int
+    words: str
+    product: str
+    kind: FinishKind
     laid: bool
     temperature_c: float
     volume_ml: float
@@ -70,13 +65,33 @@ class CoatPlan(Frozen):
     dryer: str
     clocks: tuple[Clock, ...]
     over_night: tuple[Clock, ...]
+    readings: int
+    looks: tuple[LookAt, ...]
 
 
-class RatioPoint(Frozen):
-    """A mix of so many mL in all, and how far its ratio may be off, measured as the builder measures."""
+class AreaPlan(Frozen):
+    """An area with coats of its own. ``on`` of them are on, the last at ``last_at``; ``trouble`` is why there are none."""
 
-    total_ml: float
-    error_percent: float
+    id: str
+    name: str
+    start_mm: float | None
+    end_mm: float | None
+    area_mm2: float
+    coats: tuple[CoatPlan, ...]
+    on: int
+    last_at: datetime | None
+    trouble: str
+
+
+class Span(Frozen):
+    """A stretch of rod under coats: how many are on of how many, and when the last was mixed."""
+
+    what: str
+    start_mm: float
+    end_mm: float
+    on: int
+    of: int
+    last_at: datetime | None
 
 
 class FinishPlan(Frozen):
@@ -94,6 +109,10 @@ class FinishPlan(Frozen):
     dew_margin_c: float
     sweats: bool
     night: Night | None
+    areas_own: tuple[AreaPlan, ...]
+    spans: tuple[Span, ...]
+    order: tuple[ToCoat, ...]
+    said: tuple[Said, ...]
     curve: tuple[RatioPoint, ...]
     defects: tuple[DefectStanding, ...]
     to_cut_back: int
@@ -108,171 +127,176 @@ def film_volume_ml(area_mm2: float, film_mm: float) -> float:
     return area_mm2 * film_mm / 1000
 
 
-def misread_percent(small_ml: float, finish: Finish) -> float:
-    """How far a ratio may be off when its smaller part is ``small_ml``, measured as the builder measures: a syringe or a scale is
-    misread by half a step (common practice); a drop is off by a fifth and so many drops by less, an eye by a sixth (from habit)."""
-    if finish.measure_by == "eye":
-        return habits().by_eye_percent
-    if finish.measure_by == "drops":
-        drops = max(small_ml / habits().drop_ml, 1e-9)
-        return 100 * (habits().drop_off / math.sqrt(drops) + 0.5 / drops)
-    if finish.measure_by == "mass":
-        grams = small_ml * (finish.product.density_small or 1.1)
-        return 100 * finish.scale_step_g / 2 / max(grams, 1e-9)
-    return 100 * finish.syringe_step_ml / 2 / max(small_ml, 1e-9)
+def wished_layers(finish: Finish) -> tuple[Layer, ...]:
+    """What goes on the wraps, first to last: what lies under, then the finish itself."""
+    top = Layer(id="top", product=finish.product, coats=finish.coats, film_mm=finish.film_first_mm)
+    return (*finish.under, top)
 
 
-def ratio_curve(finish: Finish) -> tuple[RatioPoint, ...]:
-    """The ratio's error over the amount mixed, from a little to plenty; empty for a product of one part."""
-    product = finish.product
-    if product.parts_b == 0:
-        return ()
-    return tuple(
-        RatioPoint(
-            total_ml=ml, error_percent=round(misread_percent(ml / (1 + product.ratio), finish), 2)
-        )
-        for ml in CURVE_ML
-    )
+def coats_wished(finish: Finish) -> int:
+    """How many coats the wraps get, what lies under the finish counted in."""
+    return sum(y.coats for y in finish.under) + finish.coats
 
 
-CURVE_ML = (0.5, 0.75, 1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 16, 20)
-"""Amounts the curve is drawn for."""
+class _Laid(NamedTuple):
+    mixed_at: datetime
+    temperature_c: float
+    dryer: str
+    room: Course
+    readings: int
 
 
-def mix_for(volume_ml: float, finish: Finish) -> Mix:
-    """A mix that covers ``volume_ml`` and can be measured: the amount the builder chose, else the smallest whose misread stays
-    within ``ratio_error_percent``. By syringe both parts are whole steps of it. An eye never measures as well as is wished, so by eye
-    no more than what is needed is mixed.
-    """
-    product, step = finish.product, finish.syringe_step_ml
-    if product.parts_b == 0:
-        amount = math.ceil(volume_ml / step - 1e-9) * step
-        return Mix(part_a_ml=round(amount, 3), part_b_ml=0, needed_ml=round(volume_ml, 3), least_ml=0, ratio_error_percent=0)  # fmt: skip
-    wished = finish.mix_ml is not None
-    least_small = 0.0 if wished else _least_small_ml(finish)
-    wanted = max(volume_ml, finish.mix_ml or 0.0)
-    if finish.measure_by == "volume":
-        big_ml, small_ml, error = _in_steps(wanted, least_small, finish, held=not wished)
-    else:
-        small_ml = max(wanted / (1 + product.ratio), least_small)
-        big_ml, error = small_ml * product.ratio, misread_percent(small_ml, finish)
-    a, b = (big_ml, small_ml) if product.parts_a >= product.parts_b else (small_ml, big_ml)
-    weighed = finish.measure_by == "mass" and product.density_a_g_ml is not None and product.density_b_g_ml is not None  # fmt: skip
-    return Mix(
-        part_a_ml=round(a, 3), part_b_ml=round(b, 3), needed_ml=round(volume_ml, 3), least_ml=round(least_small * (1 + product.ratio), 3),
-        part_a_g=round(a * (product.density_a_g_ml or 0), 2) if weighed else None, part_b_g=round(b * (product.density_b_g_ml or 0), 2) if weighed else None,
-        ratio_error_percent=round(error, 2), by_wish=wished,
-    )  # fmt: skip
-
-
-def _least_small_ml(finish: Finish) -> float:
-    """The smaller part from which on a misread stays within what is allowed; nothing where no amount helps."""
-    allowed = finish.ratio_error_percent
-    if finish.measure_by == "eye":
-        return 0.0
-    if finish.measure_by == "drops":
-        drops = next(
-            (n for n in range(1, 400) if misread_percent(n * habits().drop_ml, finish) <= allowed),
-            0,
-        )
-        return drops * habits().drop_ml
-    if finish.measure_by == "mass":
-        return finish.scale_step_g / 2 / (allowed / 100) / (finish.product.density_small or 1.1)
-    return finish.syringe_step_ml / 2 / (allowed / 100)
-
-
-def _in_steps(wanted_ml: float, least_small: float, finish: Finish, *, held: bool) -> tuple[float, float, float]:  # fmt: skip
-    """Both parts in whole steps of the syringe: the larger, the smaller, and the error with the steps' own drift from the ratio;
-    ``held`` goes on until that is within what is allowed."""
-    step, ratio = finish.syringe_step_ml, finish.product.ratio
-    fewest = max(math.ceil(max(wanted_ml / (1 + ratio), least_small) / step - 1e-9), 1)
-    small_ml, big_ml, error = step, step, math.inf
-    for steps in range(fewest, fewest + MOST_STEPS):
-        small_ml = steps * step
-        big_ml = round(ratio * steps) * step
-        drift = abs(round(ratio * steps) / steps / ratio - 1)
-        error = misread_percent(small_ml, finish) + 100 * drift
-        enough = big_ml + small_ml >= wanted_ml - 1e-9
-        if enough and (not held or error <= finish.ratio_error_percent + 1e-6):
-            break
-    return big_ml, small_ml, error
-
-
-def plan_finish(build: Build, wraps: WrapsPlan, defects: tuple[Defect, ...] = ()) -> FinishPlan:
-    """Volumes, mixes and clocks of every coat, laid ones at their own temperature."""
+def plan_finish(
+    build: Build, wraps: WrapsPlan, work: WorkingBlank, handle: HandlePlan, bench: BenchDone
+) -> FinishPlan:
+    """Volumes, mixes and clocks of every coat of every area, laid ones over the room as it was."""
     finish, product = build.finish, build.finish.product
-    figures = [f for f in wraps.figures if not f.trouble]
-    areas = len(wraps.laid) + len(figures)
-    film = film_volume_ml(wraps.area_mm2 + sum(f.area_mm2 for f in figures), finish.film_first_mm)
-    brush = areas * habits().brush_min_per_wrap * habits().hands_share["coat"]
-    taken = row_of(habits().coat_share, product.name) or 1.0
+    own, *others = surfaces(build, wraps, work, handle)
     course = Course.of(finish.temperature_c, finish.course) if finish.course else None
-    coats: list[CoatPlan] = []
-    start, starts_at = 0.0, None
-    for k in range(finish.coats):
-        laid = finish.laid[k] if k < len(finish.laid) else None
-        temperature = laid.temperature_c if laid else finish.temperature_c
-        if laid:
-            if k and coats[0].starts_at:
-                start = (laid.mixed_at - coats[0].starts_at).total_seconds() / 60
-            starts_at = laid.mixed_at
-        bare = film + wraps.void_ml if k == 0 else film * habits().later_film
-        volume = bare * finish.loss_factor * taken
-        factor = product.slower_at(temperature)
-        parts = (
-            max(1, math.ceil(brush / (habits().pot_share * product.minutes("pot_life") * factor)))
-            if areas
-            else 1
-        )
-        clocks = _clocks(product, factor, starts_at)
-        coats.append(
-            CoatPlan(
-                number=k + 1, laid=laid is not None, temperature_c=temperature, volume_ml=round(volume, 2), film_ml=round(bare, 3), brush_min=brush,
-                mixes=(mix_for(volume / parts, finish),) * parts if volume > 0 else (),
-                starts_min=round(start, 1), starts_at=starts_at, dryer=laid.dryer if laid else "", clocks=clocks, over_night=_over_night(finish, course) if course is not None and k == len(finish.laid) else (),
-            )
-        )  # fmt: skip
-        wait = product.minutes("recoat_opens") * factor
-        start += wait
-        starts_at = None if starts_at is None else starts_at + timedelta(minutes=round(wait, 1))
+    laid = [
+        _Laid(c.mixed_at, c.temperature_c, c.dryer, *room_since(c.mixed_at, c.temperature_c, bench.airs, Course.of(c.temperature_c, c.course)))
+        for c in finish.laid
+    ]  # fmt: skip
+    coats = _chain(wished_layers(finish), own, finish, laid, course)
+    areas = [_area(s, finish, bench.airs) for s in others]
     last = coats[-1]
-    noted = standing(defects, max(finish.coats, len(finish.laid)))
+    noted = standing(bench.defects, max(coats_wished(finish), len(finish.laid)))
     handle_min = next(c.minutes for c in last.clocks if c.name == "handle")
     dew_c = round(dew_point_c(finish.temperature_c, finish.humidity_percent), 2)
     blank_c = finish.temperature_c if finish.blank_c is None else finish.blank_c
     margin_c = habits().dew_margin_c
+    following = next((c for c in coats if not c.laid), None)
+    sets = product_of(following, finish) if following else product
     return FinishPlan(
-        areas=areas, coats=tuple(coats), ready_min=round(last.starts_min + handle_min, 1),
+        areas=len(own.places), coats=coats, ready_min=round(last.starts_min + handle_min, 1),
         dew_point_c=dew_c, blank_c=blank_c, dew_margin_c=margin_c, sweats=blank_c - dew_c < margin_c,
-        night=None if course is None else night_of(course, finish.course, finish.humidity_percent, course.ends(product.minutes("set"), product.at_c)),
-        curve=ratio_curve(finish), defects=noted, to_cut_back=sum(d.open for d in noted),
+        night=None if course is None else night_of(course, finish.course, finish.humidity_percent, course.ends(sets.minutes("set"), sets.at_c)),
+        areas_own=tuple(areas), spans=_spans(own, coats, others, areas),
+        order=() if following is None else order_to_coat(own.places, following.brush_min, len(following.mixes), following.volume_ml),
+        said=said_of(product), curve=ratio_curve(finish), defects=noted, to_cut_back=sum(d.open for d in noted),
     )  # fmt: skip
 
 
-def _over_night(finish: Finish, course: Course) -> tuple[Clock, ...]:
+def product_of(coat: CoatPlan, finish: Finish) -> FinishProduct:
+    """The tin that a coat is from."""
+    products = [y.product for y in wished_layers(finish) for _ in range(y.coats)]
+    return products[min(coat.number, len(products)) - 1]
+
+
+def _chain(
+    layers: Sequence[Layer], surface: Surface, finish: Finish, laid: Sequence[_Laid], course: Course | None
+) -> tuple[CoatPlan, ...]:  # fmt: skip
+    """Coats of one product after another on one surface, each on the one before it."""
+    brush = len(surface.places) * habits().brush_min_per_wrap * habits().hands_share["coat"]
+    out: list[CoatPlan] = []
+    start, starts_at = 0.0, None
+    filled = False
+    for y in layers:
+        film = film_volume_ml(surface.area_mm2, y.film_mm)
+        taken = row_of(habits().coat_share, y.product.name) or 1.0
+        for k in range(y.coats):
+            n = len(out)
+            on = laid[n] if n < len(laid) else None
+            temperature = on.temperature_c if on else finish.temperature_c
+            if on:
+                if out and out[0].starts_at:
+                    start = (on.mixed_at - out[0].starts_at).total_seconds() / 60
+                starts_at = on.mixed_at
+            bare = film if k == 0 else film * later_share(y.product.kind)
+            if not filled and y.product.kind not in THIN:
+                bare, filled = bare + surface.void_ml, True
+            volume = bare * finish.loss_factor * taken
+            factor = y.product.slower_at(temperature)
+            pot = habits().pot_share * y.product.minutes("pot_life") * factor
+            parts = max(1, math.ceil(brush / pot)) if surface.places else 1
+            clocks = _clocks(y.product, factor, starts_at, on.room if on else None)
+            is_next = n == len(laid)
+            out.append(
+                CoatPlan(
+                    number=n + 1, words=_words(y.product.kind, k, y.coats, len(layers)), product=y.product.name, kind=y.product.kind, laid=on is not None,
+                    temperature_c=temperature, volume_ml=round(volume, 2), film_ml=round(bare, 3), brush_min=brush,
+                    mixes=(mix_for(volume / parts, finish, y.product),) * parts if volume > 0 else (),
+                    starts_min=round(start, 1), starts_at=starts_at, dryer=on.dryer if on else "", clocks=clocks, readings=on.readings if on else 0,
+                    over_night=_over_night(y.product, course) if course is not None and is_next else (),
+                    looks=looks_of(y.product.kind, {c.name: c.minutes for c in clocks}, finish.method, brush, last=y is layers[-1] and k == y.coats - 1),
+                )
+            )  # fmt: skip
+            wait = next(c.minutes for c in clocks if c.name == "recoat opens")
+            start += wait
+            starts_at = None if starts_at is None else _after(starts_at, round(wait, 1))
+    return tuple(out)
+
+
+def _after(at: datetime, minutes: float) -> datetime:
+    """So many minutes later, a change of the clock in between or not."""
+    return (at.astimezone(UTC) + timedelta(minutes=minutes)).astimezone(at.tzinfo)
+
+
+def _words(kind: FinishKind, k: int, coats: int, layers: int) -> str:
+    """What a coat is called where there is more than one product.
+
+    >>> _words("sealer", 0, 1, 2), _words("regular", 1, 2, 1)
+    ('sealer', '')
+    """
+    if layers < 2:
+        return ""
+    return KIND_WORDS[kind] if coats == 1 else f"{KIND_WORDS[kind]} {k + 1} of {coats}"
+
+
+def _area(surface: Surface, finish: Finish, airs: Sequence[Air]) -> AreaPlan:
+    """A surface with coats of its own, and those that are on."""
+    layers = (finish.preserver,) if surface.id == PRESERVED else next(a.layers for a in finish.areas if a.id == surface.id)  # fmt: skip
+    rows = sorted((c for c in finish.area_laid if c.area == surface.id), key=lambda c: c.number)
+    laid = [_of_area(c, airs) for c in rows]
+    coats = _chain(layers, surface, finish, laid, None) if surface.places else ()
+    trouble = surface.trouble or ("" if layers else "Say what it is coated with.")
+    return AreaPlan(
+        id=surface.id, name=surface.name, start_mm=min((p.start_mm for p in surface.places), default=None), end_mm=max((p.end_mm for p in surface.places), default=None),
+        area_mm2=round(surface.area_mm2, 1), coats=coats, on=sum(c.laid for c in coats), last_at=rows[-1].mixed_at if rows else None, trouble=trouble,
+    )  # fmt: skip
+
+
+def _of_area(c: AreaCoat, airs: Sequence[Air]) -> _Laid:
+    steady = Course.of(c.temperature_c, ())
+    return _Laid(
+        c.mixed_at, c.temperature_c, "", *room_since(c.mixed_at, c.temperature_c, airs, steady)
+    )
+
+
+def _spans(
+    own: Surface, coats: tuple[CoatPlan, ...], others: Sequence[Surface], areas: Sequence[AreaPlan]
+) -> tuple[Span, ...]:
+    """Every coated place with what is on it, butt first."""
+    laid = [c for c in coats if c.laid]
+    rows = [(own, len(laid), len(coats), laid[-1].starts_at if laid else None)]
+    rows += [(s, a.on, len(a.coats), a.last_at) for s, a in zip(others, areas, strict=True)]
+    out = [
+        Span(what=p.what, start_mm=round(p.start_mm, 2), end_mm=round(p.end_mm, 2), on=on, of=of, last_at=at)
+        for surface, on, of, at in rows
+        for p in surface.places
+    ]  # fmt: skip
+    return tuple(sorted(out, key=lambda s: (s.start_mm, s.what)))
+
+
+def _over_night(product: FinishProduct, course: Course) -> tuple[Clock, ...]:
     """Every clock of the tin as a dose over the room's course."""
-    return tuple(
-        c.model_copy(update={"minutes": round(course.ends(c.minutes, finish.product.at_c), 1)})
-        for c in _clocks(finish.product, 1.0, None)
-    )
+    return _clocks(product, 1.0, None, course)
 
 
-def _clocks(product: FinishProduct, factor: float, at: datetime | None) -> tuple[Clock, ...]:
+_NAMES: tuple[tuple[ClockName, Timed], ...] = (
+    ("pot life", "pot_life"), ("rotate", "rotate"), ("set", "set"), ("recoat opens", "recoat_opens"), ("recoat closes", "recoat_closes"),
+    ("handle", "handle"), ("full cure", "full_cure"),
+)  # fmt: skip
+
+
+def _clocks(product: FinishProduct, factor: float, at: datetime | None, room: Course | None = None) -> tuple[Clock, ...]:  # fmt: skip
+    """Every clock of the tin: so many times slower, or as a dose over a room that changes."""
     opens = product.minutes("recoat_opens")
-    times: tuple[tuple[ClockName, float], ...] = (
-        ("pot life", product.minutes("pot_life")),
-        ("rotate", product.minutes("rotate")),
-        ("set", product.minutes("set")),
-        ("recoat opens", opens),
-        ("recoat closes", max(product.minutes("recoat_closes"), opens)),
-        ("handle", product.minutes("handle")),
-        ("full cure", product.minutes("full_cure")),
-    )
-    return tuple(
-        Clock(
-            name=name,
-            minutes=round(t * factor, 1),
-            at=None if at is None else at + timedelta(minutes=round(t * factor, 1)),
-        )
-        for name, t in times
-    )
+    out = []
+    for name, time in _NAMES:
+        tin = product.minutes(time)
+        tin = max(tin, opens) if time == "recoat_closes" else tin
+        changes = room is not None and len(room.minutes) > 1
+        minutes = round(room.ends(tin, product.at_c) if changes and room else tin * factor, 1)
+        out.append(Clock(name=name, minutes=minutes, at=None if at is None else _after(at, minutes)))  # fmt: skip
+    return tuple(out)

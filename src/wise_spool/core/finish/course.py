@@ -11,9 +11,11 @@ import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import datetime
 
 from scipy.optimize import brentq
 
+from wise_spool.core.document.bench import Air
 from wise_spool.core.document.finish import AirAt
 from wise_spool.core.finish.air import dew_point_c
 from wise_spool.core.ground.frozen import Frozen
@@ -64,6 +66,20 @@ class Course:
         if self.dose(LONGEST_MIN, tin_c) < tin_min:
             return LONGEST_MIN
         return float(brentq(lambda m: self.dose(m, tin_c) - tin_min, 0.0, LONGEST_MIN, xtol=1e-3))
+
+
+def room_since(
+    mixed_at: datetime, temperature_c: float, airs: Sequence[Air], expected: Course
+) -> tuple[Course, int]:
+    """The room from mixing on: as its sensor logged it, then as it was expected to go; and how many readings there are."""
+    seen = sorted(
+        ((a.at - mixed_at).total_seconds() / 60, a.temperature_c) for a in airs if a.at is not None
+    )
+    seen = [(m, t) for m, t in seen if 0 < m <= LONGEST_MIN]
+    last = seen[-1][0] if seen else 0.0
+    later = [(m, t) for m, t in zip(expected.minutes, expected.temperature_c, strict=True) if m > last]  # fmt: skip
+    points = {0.0: temperature_c, **dict(seen), **dict(later)}
+    return Course(tuple(points), tuple(points.values())), len(seen)
 
 
 def _stretch(long_min: float, from_c: float, to_c: float, tin_c: float, d: float) -> float:

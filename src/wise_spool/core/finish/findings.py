@@ -3,16 +3,21 @@
 import itertools
 
 from wise_spool.core.document.build import Build
-from wise_spool.core.finish.coats import FinishPlan
+from wise_spool.core.finish.areas import PRESERVED
+from wise_spool.core.finish.coats import FinishPlan, coats_wished
+from wise_spool.core.finish.operations import caution_of
 from wise_spool.core.ground.findings import Finding, Noted, Place, Spot, Weight
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_minutes
 from wise_spool.core.ground.sentences import capital
 from wise_spool.core.ground.units import format_volume, format_warmer, format_warmth
+from wise_spool.core.wraps.planning import WrapsPlan
+from wise_spool.core.wraps.thread import Threads
+from wise_spool.core.wraps.wet import shades
 
 
-def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
-    """The air, the mix and the waits."""
+def find_in_finish(build: Build, plan: FinishPlan, wraps: WrapsPlan) -> list[Finding]:
+    """The air, the mix, the areas and the waits."""
     finish, product = build.finish, build.finish.product
     add = Noted("finish")
     product_spot = Spot(field="finish.product")
@@ -74,6 +79,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
                 Spot(field="finish.syringe_step_ml"),
                 ratio_error=f"{mix.ratio_error_percent:.1f} %",
             )
+        _judge_cup(build, plan, add)
         if len(first.mixes) > 1:
             add(
                 "finish-split-mix",
@@ -85,17 +91,23 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
             )
     _judge_laid(plan, add)
     _judge_defects(plan, add)
+    _judge_areas(build, plan, add)
     rotate = next(c.minutes for c in first.clocks if c.name == "rotate")
     words = {
         "high_build": f"high-build turns 1½ to 2 h at {format_warmth(21)}",
         "regular": f"regular finish turns at least 5 h at {format_warmth(21)}, some 8",
         "varnish": "thin varnish turns about 1 h",
         "uv_resin": "UV resin cures in four quarters of about 5 min",
-    }[product.kind]
+        "sealer": "a sealer dries thin, half a day before what goes over it",
+        "preserver": "preserver goes on twice and dries right through",
+        "primer": "primer goes on twice, about half an hour apart",
+        "paint": "colour goes on two or three times, about half an hour apart",
+    }[first.kind]
+    turn = f"Turn each coat for {format_minutes(rotate)}; recoat" if rotate else "Recoat"
     add(
         "finish-clocks",
         "note",
-        f"Turn each coat for {format_minutes(rotate)}; recoat from {format_minutes(first.clocks[3].minutes)} to {format_minutes(first.clocks[4].minutes)} after mixing.",
+        f"{turn} from {format_minutes(first.clocks[3].minutes)} to {format_minutes(first.clocks[4].minutes)} after mixing.",
         f"Common practice: {words}; 24 h between coats is the safe habit.",
         product_spot,
         "product times, slowed or quickened by temperature",
@@ -109,6 +121,7 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
             "UV resin on a rod is a trial: note a date to look at it again. Gloves, and eye protection for the lamp's wavelength.",
             "UV resin is unproven on heavy rods.",
         )
+        _judge_shade(build, plan, wraps, add)
     if product.kind == "high_build" and finish.coats > 2:
         add(
             "finish-many-thick",
@@ -120,12 +133,52 @@ def find_in_finish(build: Build, plan: FinishPlan) -> list[Finding]:
     add(
         "finish-caution",
         "note",
-        "Finish and hardener sensitise skin and airways: nitrile gloves and moving air. The data sheet comes first.",
+        caution_of(product.kind),
         "General shop caution; the safety data sheet and local rules come first.",
         None,
         "safety data sheet",
     )
     return add.found
+
+
+def _judge_cup(build: Build, plan: FinishPlan, add: Noted) -> None:
+    """A mix that the cup does not hold, with room to stir."""
+    holds = build.finish.cup_ml * habits().cup_share
+    for coat in plan.coats:
+        most = max((m.part_a_ml + m.part_b_ml for m in coat.mixes), default=0.0)
+        if not coat.laid and most > holds:
+            add(
+                "finish-cup", "check", f"Coat {coat.number} takes a mix of {format_volume(most)}; a cup of {format_volume(build.finish.cup_ml)} is stirred clean only up to {format_volume(holds)}. Mix twice, or take a larger one.",
+                "A full cup is not stirred at its walls.", Spot(field="finish.cup_ml"), "from habit, editable",
+            )  # fmt: skip
+            return
+
+
+def _judge_areas(build: Build, plan: FinishPlan, add: Noted) -> None:
+    """Areas that cannot be coated as they are said, and labels that would go on over no coat."""
+    for area in plan.areas_own:
+        if area.trouble and area.id != PRESERVED:
+            add("finish-area", "check", f"{capital(area.name)}: {area.trouble}", "An area needs its place and its coats.", Spot(field=f"finish.areas.{area.id}"))  # fmt: skip
+    for label in build.wraps.labels:
+        if label.after_coat >= coats_wished(build.finish) and label.after_coat > 0:
+            add("finish-label-bare", "check", f"“{label.text or 'The label'}” is to go on over coat {label.after_coat}, which is the last: nothing seals it, and it goes on before the first.", "A decal lies under at least one coat.", Spot(field=f"wraps.labels.{label.id}"), "common practice")  # fmt: skip
+
+
+def _judge_shade(build: Build, plan: FinishPlan, wraps: WrapsPlan, add: Noted) -> None:
+    """Thread and feet that keep a lamp's light from the resin under them."""
+    threads = Threads(build.wraps.threads)
+    dark = [w.what for w in wraps.laid if shades(threads.of(w.thread))]
+    feet = sum(1 for w in wraps.laid if w.foot_mm > 0)
+    if dark or feet:
+        of = (
+            f"{len(dark)} of {len(wraps.laid)} wraps are of opaque thread"
+            if dark
+            else "The thread lets light through"
+        )
+        add(
+            "finish-uv-shade", "check", f"{of}, and {feet} lie over a foot: resin under them sees no light. Light from both sides, longer, or a thin two-part coat first.",
+            "UV resin sets only where light comes to.", Spot(field="finish.product"), "common practice",
+        )  # fmt: skip
 
 
 def _judge_defects(plan: FinishPlan, add: Noted) -> None:

@@ -1121,6 +1121,27 @@ class Habits(Frozen):
         "line-up-out",
     )
     # finish
+    label_over_mm: float = _habit(
+        3.0, "Finish runs so far over either end of a label.", "mm", 0, 20, "habit"
+    )
+    cup_share: float = _habit(
+        0.7, "A cup is filled this far, to be stirred.", "share", 0.2, 1, "habit", "finish-cup"
+    )
+    opaque_under: float = _habit(
+        0.2,
+        "Thread that lets less light through shades resin under a lamp.",
+        "share",
+        0,
+        1,
+        "habit",
+        "finish-uv-shade",
+    )
+    scuff_min: float = _habit(
+        10.0, "Minutes to scuff a coat whose window has shut.", "min", 1, 60, "habit"
+    )
+    mask_min: float = _habit(
+        15.0, "Minutes to scuff, clean and mask a place to be painted.", "min", 1, 90, "habit"
+    )
     later_film: float = _habit(
         0.5,
         "Later coats take about this share of the first.",

@@ -5,7 +5,6 @@ hand and types it over. The screen copies these and knows none of its own.
 """
 
 from wise_spool.core.document.assumed import SEAT_BORE_MM
-from wise_spool.core.document.finish import FinishKind, FinishProduct
 from wise_spool.core.document.guides import FRAMES, usual_guide
 from wise_spool.core.document.parts import (
     Adhesive,
@@ -65,20 +64,6 @@ FRESH_PARTS: dict[PartKind, Part] = {
         _part("butt_ferrule", 96, 24, 22, "metal"),
     )
 }  # fmt: skip
-FRESH_FINISHES: dict[FinishKind, FinishProduct] = {
-    "regular": FinishProduct(),
-    "high_build": FinishProduct(kind="high_build", pot_life_min=20, rotate_min=120, set_min=300),
-    "varnish": FinishProduct(
-        kind="varnish", parts_b=0, pot_life_min=240, rotate_min=60, set_min=240, recoat_opens_min=720,
-        recoat_closes_min=4320, handle_min=1440,
-    ),
-    "uv_resin": FinishProduct(
-        kind="uv_resin", parts_b=0, pot_life_min=60, rotate_min=20, set_min=20, recoat_opens_min=20,
-        recoat_closes_min=1440, handle_min=60, full_cure_min=1440,
-    ),
-}  # fmt: skip
-"""What a kind of finish does by common practice (a regular one turns 5 h, high-build 1.5 to 2 h, varnish 1 h, UV resin
-cures in quarters of 5 min); the rest from habit. The tin wins."""
 FRESH_GUIDES = {f"{f.ring_mm:g}": usual_guide(f.ring_mm) for f in FRAMES}
 FRESH_STICK = Stick(length_mm=304.8)
 FRESH_SHELVED: dict[ShelfKind, Shelved] = {

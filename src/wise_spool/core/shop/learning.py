@@ -15,7 +15,7 @@ page: ``docs/methods/learning.md``.
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import UTC, datetime
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,13 +23,15 @@ from scipy.stats import beta, invgamma
 from scipy.stats import t as student
 
 from wise_spool.core.document.log import LogEntry
+from wise_spool.core.finish.witness import told_by
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.shop.lessons import SORTS, Lesson, taught
+from wise_spool.core.shop.lessons import SORTS, Lesson, seen_at_25, taught
 
 PRIOR_TIMES = 0.5
 PRIOR_SHAPE = 2.0
 SURE = 0.95
 SHOWN = 6
+EVER = datetime.min.replace(tzinfo=UTC)
 """How many of the last are spoken of."""
 
 
@@ -131,6 +133,10 @@ def learn(entries: Iterable[LogEntry], since: dict[str, datetime] | None = None)
             product = tried[e.answer.id]
             if f"held.{product}" not in asked or e.at > asked[f"held.{product}"]:
                 answers[e.answer.id] = (product, e.answer.held)
+    for told in told_by(e.witness for e in entries if e.witness is not None and e.at > asked.get(f"timed.{e.witness.product}.set", EVER)):  # fmt: skip
+        if told.seen_min is not None:
+            lesson = seen_at_25(told.product, told.what)
+            seen.setdefault(lesson, []).append(told.seen_min)
     held: dict[str, list[bool]] = {}
     for product, well in answers.values():
         held.setdefault(product, []).append(well)

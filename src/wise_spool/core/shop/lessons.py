@@ -90,13 +90,17 @@ def _worked(w: Worked) -> Iterator[tuple[Lesson, float]]:
     )
 
 
-def _timed(t: Timed) -> tuple[Lesson, float]:
-    name = seen_name(t.product, t.what)
-    lesson = Lesson(
-        f"timed.{t.product}.{t.what}", f"{name} at {SEEN_AT_C:g} °C", "min", TIMES_SPREAD, None, f"product_min.{name}",
+def seen_at_25(product: str, what: str) -> Lesson:
+    """A time of a product, at 25 °C."""
+    name = seen_name(product, what)
+    return Lesson(
+        f"timed.{product}.{what}", f"{name} at {SEEN_AT_C:g} °C", "min", TIMES_SPREAD, None, f"product_min.{name}",
         "clocks and waits, where it is the safer of it and the tin",
     )  # fmt: skip
-    return lesson, at_25_c(t.minutes, t.temperature_c)
+
+
+def _timed(t: Timed) -> tuple[Lesson, float]:
+    return seen_at_25(t.product, t.what), at_25_c(t.minutes, t.temperature_c)
 
 
 def _gauged(g: Gauged) -> tuple[Lesson, float]:

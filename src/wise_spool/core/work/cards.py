@@ -8,7 +8,10 @@ from collections.abc import Callable, Sequence
 
 from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
-from wise_spool.core.finish.coats import FinishPlan
+from wise_spool.core.finish.coats import CoatPlan, FinishPlan
+from wise_spool.core.finish.kinds import ON, SETS_BY
+from wise_spool.core.finish.operations import coat_id, layer_id
+from wise_spool.core.finish.watching import METHODS
 from wise_spool.core.ground.findings import Place, StageName
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
@@ -113,14 +116,16 @@ def cards_of(
             _figure(o, wraps) if o.id.startswith("figure:") else _guides(build, guides, wraps)
         ),
         "coat": lambda o: _coat(o, build, finish),
+        "layer": lambda o: _coat(o, build, finish),
+        "mask": lambda o: _mask(o, build),
         "marks": lambda o: _marks(build, marks),
-        "label": lambda o: _label(build, wraps),
+        "label": lambda o: _label(o, build, wraps),
         "follow_up": lambda o: (
             "" if o.due_on is None else f"{o.due_on:%-d %B %Y}",
             "the day to ask",
             [],
         ),
-        "scuff": lambda o: _scuff(build, work),
+        "scuff": lambda o: _scuff_coat() if o.id.startswith("scuff:coat:") else _scuff(build, work),
         "test": lambda o: _test(build),
         "line_up": lambda o: _line_up(line_up),
         "tip_top": lambda o: _tip_top(build),
@@ -231,19 +236,42 @@ def _tip_top(build: Build) -> Said:
     return f"ring {tip_top.ring_mm:g}", "tip-top", cues
 
 
+def coat_of(o: Operation, finish: FinishPlan) -> CoatPlan | None:
+    """The coat an operation lays: of the wraps, or of an area."""
+    if o.kind == "coat":
+        return next((c for c in finish.coats if coat_id(c.number) == o.id), None)
+    return next((c for a in finish.areas_own for c in a.coats if layer_id(a.id, c.number) == o.id), None)  # fmt: skip
+
+
 def _coat(o: Operation, build: Build, finish: FinishPlan) -> Said:
-    coat = next((c for c in finish.coats if f"coat:{c.number}" == o.id), None)
+    coat = coat_of(o, finish)
     if coat is None or not coat.mixes:
         return "", "", []
     mix = coat.mixes[0]
-    cues = [f"Brush for {coat.brush_min:.0f} min, then onto the dryer."]
-    cues += [f"{c.name}: {_hours(c.minutes)} after mixing." for c in coat.clocks[:4]]
+    how = ON[coat.kind] if coat.kind in ON else METHODS[build.finish.method]
+    cues = [*how, f"Brush for {coat.brush_min:.0f} min at most" + (", then onto the dryer." if SETS_BY[coat.kind] == "turning" else ".")]  # fmt: skip
+    cues += [f"{_hours(k.minute)}: {k.words}" for k in coat.looks if k.minute > 0]
     times = "" if len(coat.mixes) == 1 else f", {len(coat.mixes)} mixes like it one after another"
+    if mix.part_b_ml == 0:
+        return format_volume(mix.part_a_ml), f"of {coat.product} to pour out{times}", cues
     return (
         f"{format_volume(mix.part_a_ml)} + {format_volume(mix.part_b_ml)}",
         f"to mix{times}",
         cues,
     )
+
+
+def _mask(o: Operation, build: Build) -> Said:
+    area = next((a for a in build.finish.areas if o.id == f"mask:{a.id}"), None)
+    what = f"Mask {area.masked}." if area is not None and area.masked else "Mask what stays bare, logos too."  # fmt: skip
+    where = ""
+    if o.place is not None and o.place.end_mm is not None:
+        where = f"{format_length(o.place.start_mm, build.rule)} to {format_length(o.place.end_mm, build.rule)}"
+    return where, "from the butt", ["Scuff until no gloss is left; clean, and no fingers on it after.", what]  # fmt: skip
+
+
+def _scuff_coat() -> Said:
+    return "", "", ["Only if the window has shut; inside it a coat holds as it is.", "Until no gloss is left, not into the thread.", "Clean, and dry before the coat."]  # fmt: skip
 
 
 def _marks(build: Build, marks: Sequence[MarkDrawn]) -> Said:
@@ -254,12 +282,16 @@ def _marks(build: Build, marks: Sequence[MarkDrawn]) -> Said:
     return f"{len(marks)}", "marks, butt first", cues
 
 
-def _label(build: Build, wraps: WrapsPlan) -> Said:
+def _label(o: Operation, build: Build, wraps: WrapsPlan) -> Said:
     cues = [
         "Clean the place; no fingers on it after.",
         "Read it along the rod, the reel down, before it sticks.",
     ]
+    over = int(o.id.rpartition(":")[2]) if o.id.startswith("label:after:") else 0
+    theirs = {la.id for la in build.wraps.labels if la.after_coat == over}
     for f in wraps.labels:
+        if f.id not in theirs:
+            continue
         cues.append(f"{capital(f.what)}: from {format_length(f.start_mm, build.rule)} to {format_length(f.end_mm, build.rule)}, middle at {f.clock_words}, the text begins at the {f.first} end.")  # fmt: skip
     cues += ["Trim close, round the corners; hold it by a strip of masking tape and roll it on from the middle.", "Seal it thinly and let it dry: the first coat must not lift it."]  # fmt: skip
     return build.name, "what it says", cues
@@ -307,9 +339,9 @@ def _scuff(build: Build, work: WorkPlan) -> Said:
 
 
 def _mixes(o: Operation, build: Build, work: WorkPlan, finish: FinishPlan) -> tuple[CardMix, ...]:
-    if o.kind == "coat":
-        coat = next((c for c in finish.coats if f"coat:{c.number}" == o.id and not c.laid), None)
-        if coat is None:
+    if o.kind in ("coat", "layer"):
+        coat = coat_of(o, finish)
+        if coat is None or coat.laid:
             return ()
         starts = tuple(
             CardClock(
@@ -321,7 +353,7 @@ def _mixes(o: Operation, build: Build, work: WorkPlan, finish: FinishPlan) -> tu
         mix = CardMix(
             mix=o.id,
             number=coat.number,
-            adhesive=build.finish.product.name,
+            adhesive=coat.product,
             at_c=coat.temperature_c,
             starts=starts,
         )

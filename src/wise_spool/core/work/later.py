@@ -5,6 +5,7 @@ from collections.abc import Sequence
 
 from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
+from wise_spool.core.finish.coats import coats_wished
 from wise_spool.core.ground.findings import StageName
 from wise_spool.core.ground.operations import Before, Need, Operation, Wait
 from wise_spool.core.lineup.planning import LineUpPlan
@@ -29,14 +30,18 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
     asked = _follow_ups(bench)
     if not build.guides.train:
         return asked
-    coats = max(build.finish.coats, len(build.finish.laid))
+    coats = max(coats_wished(build.finish), len(build.finish.laid))
     laid = len(build.finish.laid)
     last = Before(id=f"coat:{coats}", why="the last coat first")
-    between = build.guides.tip_top.when == "between_coats" and build.finish.coats > 1
+    between = build.guides.tip_top.when == "between_coats" and coats_wished(build.finish) > 1
     far_sight = () if between else (Before(id="tip_top", why="it is the far sight"),)
-    hold = max((f.hold_min for f in wraps.labels), default=0.0)
     says = " ".join(w for w in (build.name, build.number) if w)
     undercoat = any(label.rough for label in build.wraps.labels)
+    over = _labels_over(build, wraps, coats)
+    hold = max(
+        (f.hold_min for f in wraps.labels if f.id not in {i for ids in over.values() for i in ids}),
+        default=0.0,
+    )
     under_first = (
         (Before(id="undercoat:label", why="a rough blank takes no label"),) if undercoat else ()
     )
@@ -57,6 +62,8 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
             wait=Wait(least_min=hold, most_min=None, what="the label holds before it is coated") if hold else None,
         ),
     ]  # fmt: skip
+    if over and sum(len(ids) for ids in over.values()) == len(wraps.labels):
+        out = [o for o in out if o.id != "label"]
     if undercoat:
         out.append(
             Operation(
@@ -65,6 +72,7 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
                 wait=Wait(least_min=UNDERCOAT_MIN, most_min=None, what="the undercoat is dry"),
             )
         )  # fmt: skip
+    out += _labels_between(over, wraps, says, laid)
     out += [
         Operation(
             id=f"cut_back:{n}", kind="cut_back", stage="finish", words=f"Look for hairs and bumps, and cut back before coat {n}",
@@ -85,6 +93,29 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
         ),
     ]  # fmt: skip
     return [*out, *asked]
+
+
+def _labels_over(build: Build, wraps: WrapsPlan, coats: int) -> dict[int, list[str]]:
+    """The labels that go on over a coat, by its number; one after the last is none."""
+    fitted = {f.id for f in wraps.labels}
+    out: dict[int, list[str]] = {}
+    for label in build.wraps.labels:
+        if label.id in fitted and 0 < label.after_coat < coats:
+            out.setdefault(label.after_coat, []).append(label.id)
+    return out
+
+
+def _labels_between(over: dict[int, list[str]], wraps: WrapsPlan, says: str, laid: int) -> list[Operation]:  # fmt: skip
+    """A decal on a coat that is set, held before the next."""
+    by_id = {f.id: f for f in wraps.labels}
+    return [
+        Operation(
+            id=f"label:after:{n}", kind="label", stage="wraps", words=f"Put {'the label' if len(ids) == 1 else 'the labels'} on over coat {n}", rank=(5, n + 0.3), done=laid > n,
+            needs=(Need(what="label", amount=says), Need(what="alcohol")), after=(Before(id=f"coat:{n}", why="it lies on that coat"), Before(id=f"cut_back:{n + 1}", why="the coat is level first")),
+            wait=Wait(least_min=hold, most_min=None, what="the label holds before it is coated") if (hold := max(by_id[i].hold_min for i in ids)) else None,
+        )
+        for n, ids in sorted(over.items())
+    ]  # fmt: skip
 
 
 def _follow_ups(bench: BenchDone) -> list[Operation]:

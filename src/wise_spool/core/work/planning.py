@@ -11,7 +11,7 @@ from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.coats import FinishPlan
-from wise_spool.core.finish.operations import finish_operations
+from wise_spool.core.finish.operations import finish_operations, follows_paint
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.operations import Operation, Wait
@@ -64,7 +64,8 @@ def plan_work(
     order = plan_order(build, work, placed, rooms, _prouds(build, handle), skipped)
     coats = finish_operations(build, finish)
     done = {*build.handle.steps_done, *(o.id for o in order.steps if o.done)}
-    late = _before_the_ferrule(build, [o.id for o in coats])
+    late = _before_the_ferrule(build, [o.id for o in coats if o.kind == "coat"])
+    late += follows_paint(build, finish)
     known = [*order.steps, *coats, *later_operations(build, bench, wraps, line_up)]
     glued: list[str] = []
     for o in order.steps:

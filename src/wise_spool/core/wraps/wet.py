@@ -66,6 +66,11 @@ def lets_through(kind: ThreadKind, diameter_mm: float, *, preserver: bool) -> fl
     return float(share * min(1.0, (THIN_MM / max(diameter_mm, 0.03)) ** 0.5))
 
 
+def shades(thread: ThreadUsed) -> bool:
+    """Whether a wrap keeps a lamp's light from what lies under it: less than ``opaque_under`` of it comes through."""
+    return lets_through(thread.kind, thread.diameter_mm, preserver=False) < habits().opaque_under
+
+
 def wet_colour(thread: ThreadUsed, ground: str, over: str = "blank") -> WetColour:
     """How a thread looks over a ground."""
 
