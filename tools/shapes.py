@@ -13,10 +13,10 @@ from pydantic import BaseModel
 from wise_spool.core.document.design import RodType
 from wise_spool.core.document.guides import USUAL_REEL_MM
 from wise_spool.core.document.parts import PartMaterial
+from wise_spool.core.finish.defects import SYMPTOM_WORDS
 from wise_spool.core.finish.kinds import COATS, FILM_MM
 from wise_spool.core.finish.kinds import KIND_WORDS as FINISH_WORDS
 from wise_spool.core.finish.kinds import USUAL as FRESH_FINISHES
-from wise_spool.core.finish.defects import SYMPTOM_WORDS
 from wise_spool.core.ground.units import G_PER_OZ, ML_PER_FL_OZ
 from wise_spool.core.guides.datums import DATUM_WORDS, REEL_FRONT
 from wise_spool.core.handle.arbors import SCHOOL_WORDS as ARBOR_WORDS

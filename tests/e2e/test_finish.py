@@ -93,3 +93,64 @@ class Mixing(OnTheDemo):
         self.at("Skerry 10", "finish/mix")
         self.page.get_by_role("button", name="Stir for 5 min").click()
         expect(self.page.get_by_role("timer", name="stir slowly")).to_be_visible()
+
+
+class Layers(OnTheDemo):
+    """Painted, then finished in two schools."""
+
+    def test_a_rod_is_painted_and_finished_by_one_school_then_by_another(self):
+        self.at("Skerry 10", "finish/areas")
+        answer = self.page.locator("[data-answer]")
+        expect(answer).to_have_text("2 coats, thin first")
+        self.page.get_by_role("button", name="Finish it by UV resin by quarters").click()
+        self.kept()
+        expect(answer).to_have_text("2 coats, UV resin by quarters")
+        self.assertIn("finish-uv-shade", [f["code"] for f in self.plan["findings"]])
+        self.page.get_by_role("button", name="Finish it by sealer under the gloss").click()
+        self.kept()
+        self.assertEqual(
+            [c["kind"] for c in self.plan["finish"]["coats"]], ["sealer", "high_build"]
+        )
+        self.press("Paint a part of the handle")
+        seat = self.page.get_by_role("region", name="a part of the handle")
+        seat.get_by_label("What it is").fill("grey seat")
+        seat.get_by_label("What it is").press("Enter")
+        self.kept()
+        seat = self.page.get_by_role("region", name="grey seat")
+        for n in (1, 2):
+            seat.get_by_role("button", name="It goes on now").click()
+            expect(seat.get_by_text(f"{n} of 6 coats on", exact=False)).to_be_visible()
+        self.kept()
+        done = {c["id"]: c["done"] for c in self.plan["cards"]}
+        painted = [i for i, d in done.items() if i.startswith("layer:") and d]
+        self.assertEqual(len(painted), 2)
+        seat.get_by_role("button", name="take back").click()
+        expect(seat.get_by_text("1 of 6 coats on", exact=False)).to_be_visible()
+
+    def test_a_stretch_without_its_ends_is_said_there_and_what_was_typed_stays(self):
+        self.at("Skerry 10", "finish/areas")
+        self.press("Paint a stretch of blank")
+        expect(self.finding("Say from where to where")).to_be_visible()
+        one = self.page.get_by_role("region", name="a stretch of blank")
+        one.get_by_label("From the butt").fill("as far as it goes")
+        one.get_by_label("From the butt").press("Enter")
+        expect(one.get_by_role("alert")).to_be_visible()
+        expect(one.get_by_label("From the butt")).to_have_value("as far as it goes")
+        self.fill("From the butt", "36")
+        self.fill("to", "40")
+        self.assertGreater(self.plan["finish"]["areas_own"][0]["area_mm2"], 500)
+
+    def test_a_blob_is_looked_at_and_tells_how_far_it_is(self):
+        self.at("Beacon, rod 1 of 2", "finish/product")
+        witness = self.page.get_by_role("region", name="The witness")
+        expect(witness.get_by_text("after more than")).to_be_visible()
+        with self.page.expect_response(lambda r: r.url.endswith("/log") and r.request.method == "POST"):  # fmt: skip
+            witness.get_by_role("button", name="set: no print of a finger").click()
+        expect(witness.get_by_text("taken as")).to_be_visible()
+
+    def test_what_to_look_for_and_the_order_stand_with_the_coats(self):
+        self.at("Skerry 10", "finish/coats")
+        looks = self.page.get_by_role("table", name="What to look for, coat 1")
+        expect(looks.get_by_text("a finger leaves no print")).to_be_visible()
+        order = self.page.get_by_role("list", name="The order to coat in").get_by_role("listitem")
+        expect(order).to_have_count(19)

@@ -23,6 +23,7 @@ from wise_spool.api.routes import (
     clocks,
     defects,
     devices,
+    finishing,
     habits,
     learned,
     logbook,
@@ -40,7 +41,7 @@ from wise_spool.store.builds import BuildStore
 
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 ROUTES = (
-    rack.routes, builds.routes, builds.trying, wraps.routes, defects.routes, sheets.routes, reading.routes, bends.routes, shelf.routes,
+    rack.routes, builds.routes, builds.trying, wraps.routes, defects.routes, finishing.routes, sheets.routes, reading.routes, bends.routes, shelf.routes,
     trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes, board.routes, board.feed,
 )  # fmt: skip
 
@@ -70,7 +71,9 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
 @asynccontextmanager
 async def serving(app: FastAPI) -> AsyncIterator[None]:
     """As long as it serves; what works beside it ends with it."""
+    app.state.shop.room_log.start()
     yield
+    app.state.shop.room_log.close()
     app.state.shop.scheduler.close()
 
 

@@ -12,6 +12,7 @@ from anyio import CapacityLimiter
 from fastapi import Depends, Header, Request
 
 from wise_spool.api.bell import Bell
+from wise_spool.api.room_log import RoomLog
 from wise_spool.api.scheduler import Scheduler
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.log import LogEntry
@@ -69,6 +70,7 @@ class Shop:
         default_factory=lambda: Lately(PLANS_KEPT)
     )
     scheduler: Scheduler = field(init=False)
+    room_log: RoomLog = field(init=False)
     alike: Lately[str, Rod] = field(default_factory=lambda: Lately(ALIKE_KEPT))
     sheets: Lately[tuple[object, ...], bytes] = field(default_factory=lambda: Lately(SHEETS_KEPT))
 
@@ -81,6 +83,7 @@ class Shop:
             ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook), TimetableStore(builds, local_zone()),
         )  # fmt: skip
         shop.scheduler = Scheduler(shop, shop.timetable)
+        shop.room_log = RoomLog(shop)
         builds.changed = shop.bell.ring
         return shop
 

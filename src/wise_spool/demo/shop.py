@@ -10,7 +10,7 @@ from math import cos, radians
 from wise_spool.core.document.blank import Blank, Joint, Reading, StaticReading
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.design import Brief
-from wise_spool.core.document.finish import CoatLaid, Finish, FinishProduct
+from wise_spool.core.document.finish import AirAt, CoatLaid, Finish, FinishProduct
 from wise_spool.core.document.guides import Guide, Guides, Reel, StatedAt, TipTop
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.document.parts import (
@@ -30,8 +30,14 @@ from wise_spool.core.document.records import Records
 from wise_spool.core.document.spine import Drop, RollTrial, Spine
 from wise_spool.core.ground.measures import parse_measure_mm
 from wise_spool.demo.shelf import CLEAR_30, FORGE, SHOP_DRILLS, SHOP_REAMERS, SLOW_PASTE, demo_shelf
-from wise_spool.demo.wraps import defects_for, looks_for, wraps_for
+from wise_spool.demo.wraps import defects_for, looks_for, witness_for, wraps_for
 
+COLD_NIGHT = (
+    AirAt(id="n1", after_h=3, temperature_c=17, humidity_percent=64),
+    AirAt(id="n2", after_h=8, temperature_c=12, humidity_percent=86),
+    AirAt(id="n3", after_h=12, temperature_c=15, humidity_percent=74),
+)
+"""A night that comes too near the dew point, as forecast for the first Beacon rod."""
 SLOW_FINISH = FinishProduct(name="Lake slow-turn finish", kind="regular", rotate_min=360)
 THICK_FINISH = FinishProduct(
     name="Boathouse high-build",
@@ -336,6 +342,7 @@ def beacon(n: int, now: datetime) -> Build:
             temperature_c=21,
             humidity_percent=52,
             laid=(CoatLaid(mixed_at=now - timedelta(hours=5, minutes=10), temperature_c=20, dryer="double dryer"),),
+            course=COLD_NIGHT if n == 1 else (),
         ),
         done=("blank", "spine", "handle", "guides", "wraps"),
     )  # fmt: skip
@@ -549,4 +556,7 @@ def _looked_along(records: Records, build: Build, now: datetime) -> Records:
     wrong = tuple(
         LogEntry(id=f"defect.{n:02d}", at=now, defect=d) for n, d in enumerate(defects_for(build))
     )
-    return records.model_copy(update={"log": (*records.log, *looks, *wrong)})
+    blob = tuple(
+        LogEntry(id=f"witness.{n:02d}", at=now, witness=w) for n, w in enumerate(witness_for(build))
+    )
+    return records.model_copy(update={"log": (*records.log, *looks, *wrong, *blob)})

@@ -1,6 +1,6 @@
 """Thread, figures, labels and looks along the demo's rods. Invented."""
 
-from wise_spool.core.document.bench import Defect, Sighted
+from wise_spool.core.document.bench import Defect, Sighted, Witness
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.wraps import (
     Count,
@@ -91,6 +91,17 @@ def defects_for(build: Build) -> tuple[Defect, ...]:
         Defect(id="d1", symptom="craters", coat=1, place_mm=970, words="guide 8, butt foot"),
         Defect(id="d2", symptom="craters", coat=1, place_mm=1002, words="guide 8, tip foot"),
         Defect(id="d3", symptom="nibs", coat=1, place_mm=570, words="ferrule 1, butt half"),
+    )
+
+
+def witness_for(build: Build) -> tuple[Witness, ...]:
+    """The blob of the first Beacon rod's coat, still soft after five hours."""
+    if build.name != "Beacon, rod 1 of 2":
+        return ()
+    about = {"product": build.finish.product.name, "blob": "coat 1", "temperature_c": 20.0}
+    return (
+        Witness(id="w1", minutes=150, seen="runs", **about),
+        Witness(id="w2", minutes=300, seen="strings", **about),
     )
 
 

@@ -6,6 +6,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.plan import Plan
 from wise_spool.exchange.cue_sheet import cue_sheet
 from wise_spool.exchange.figure_sheet import figure_sheet
+from wise_spool.exchange.finish_sheet import finish_sheet
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.pages import joined
 from wise_spool.exchange.paper import PaperName
@@ -17,7 +18,7 @@ from wise_spool.exchange.turning_sheet import turning_sheet
 
 
 def all_papers(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
-    """Portrait, build sheet, glue-up, story stick, wrap-round strips, turning cards, wraps and figures, those that say something."""
+    """Portrait, build sheet, glue-up, story stick, wrap-round strips, turning cards, wraps, figures and finish, those that say something."""
     sheets = [portrait, build_sheet]
     if plan.work.glue_up.mixes:
         sheets.append(glue_up_sheet)
@@ -31,4 +32,6 @@ def all_papers(build: Build, plan: Plan, paper: PaperName, printed: date) -> byt
         sheets.append(cue_sheet)
     if any(not f.trouble for f in plan.wraps.figures):
         sheets.append(figure_sheet)
+    if plan.finish.areas:
+        sheets.append(finish_sheet)
     return joined(make(build, plan, paper, printed) for make in sheets)

@@ -6,7 +6,7 @@ import { persist } from "zustand/middleware";
 
 import type { Card, CardAsk, LogEntry, Rule } from "../api/types";
 import { Strip } from "../mat/Strip";
-import { coatMixed, coatNotMixed, stepDone } from "../rod/moves";
+import { coatMixed, layerMixed, layerNotMixed, coatNotMixed, stepDone } from "../rod/moves";
 import { useLearned } from "../learned/useLearned";
 import { sayOf, useEntries } from "../outbox/entries";
 import type { Said } from "../outbox/entries";
@@ -94,7 +94,7 @@ function Cards() {
     (mine.findLast((w) => w.entry.skipped?.id === card.id)?.entry.skipped!.why ?? card.skipped);
   const finish = useCallback(() => {
     if (!card || card.done || card.waits_for || !id) return;
-    const mix = card.kind === "coat" ? card.mixes[0] : undefined;
+    const mix = isCoat(card) ? card.mixes[0] : undefined;
     if (mix) startMix(mix);
     edit(card.title, mark(card, true));
     const minutes = minutesAt(id, card.id, card.minutes);
@@ -221,7 +221,7 @@ function Cards() {
         </p>
       )}
       {!card.done &&
-        card.kind !== "coat" &&
+        !isCoat(card) &&
         card.mixes.map((mix) => (
           <div key={mix.mix} className="px-4 pb-2">
             {running.some((r) => r.rod_id === id && r.clock.of === mix.mix) ? (
@@ -330,7 +330,7 @@ function BigButton(props: {
   const { card, passes, last, onStep, onUndo } = props;
   const held = useRef<ReturnType<typeof setTimeout>>(undefined);
   const undone = useRef(false);
-  const does = card.kind === "coat" ? "It is mixed now" : "Done";
+  const does = isCoat(card) ? "It is mixed now" : "Done";
   const word = !last ? "Next line" : !passes ? does : card.waits_for ? "Later" : "Next card";
   return (
     <button
@@ -352,7 +352,10 @@ function BigButton(props: {
   );
 }
 
+const isCoat = (card: Card) => card.kind === "coat" || card.kind === "layer";
+
 const mark = (card: Card, done: boolean): Recipe => {
+  if (card.kind === "layer") return done ? layerMixed(card.id) : layerNotMixed(card.id);
   if (card.kind !== "coat") return stepDone(card.id, done);
   return done ? coatMixed : coatNotMixed;
 };

@@ -1,5 +1,6 @@
 import type { StageName } from "../api/types";
 import { Mark } from "../findings/Mark";
+import { due } from "../rack/clocks";
 import { useShown } from "../rod/store";
 import { bothUnits, diameter, length } from "../ui/measure";
 import { useSettings } from "../ui/settings";
@@ -21,8 +22,6 @@ export function Flags(
   const lowerDatum = useSettings((s) => s.lowerDatum);
   const rule = build.rule;
   const lower = lowerOrigin(lowerDatum, plan);
-  const on = build.finish.laid.length;
-  const coats = `${on} of ${plan.finish.coats.length} ${on ? "on" : "coats"}`;
   let flags: (Flag & { mm: number })[] = [];
   if (stage === "blank") {
     flags = build.blank.readings.map((r, i) => ({
@@ -57,17 +56,25 @@ export function Flags(
         label: `${w.what}: ${bothUnits(mm)} from the butt`,
         selected: selected === `wraps.wraps.${w.id}`,
       }));
-  } else if (stage === "guides" || stage === "finish") {
+  } else if (stage === "finish") {
+    flags = plan.finish.spans
+      .map((s) => ({ ...s, mm: (s.start_mm + s.end_mm) / 2 }))
+      .filter(({ mm }) => scale.x(mm) > 0 && scale.x(mm) < width)
+      .map((s) => ({
+        key: `${s.what}.${s.start_mm}.${s.of}`,
+        mm: s.mm,
+        x: scale.x(s.mm),
+        text: s.last_at ? `${s.on} of ${s.of} · ${due(s.last_at)}` : `${s.on} of ${s.of}`,
+        label: `${s.what}: ${s.on} of ${s.of} coats on${s.last_at ? `, the last ${due(s.last_at)}` : ""}`,
+      }));
+  } else if (stage === "guides") {
     flags = plan.guides.placed
       .filter((g) => g.marked_mm !== null)
       .map((g, i) => ({
         key: g.id,
         mm: g.marked_mm!,
         x: scale.x(g.marked_mm!),
-        text:
-          stage === "finish"
-            ? `${i + 1} · ${coats}`
-            : length(lower.sign * (g.marked_mm! - lower.origin), rule, false),
+        text: length(lower.sign * (g.marked_mm! - lower.origin), rule, false),
         label: `guide ${i + 1}: ${bothUnits(g.from_tip_ring_mm ?? 0)} from the tip-top ring`,
         selected: selected === `guides.train.${g.id}`,
         weight: plan.findings.find((f) => f.field === `guides.train.${g.id}` && f.weight !== "note")

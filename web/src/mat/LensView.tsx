@@ -8,7 +8,7 @@ import { Flags } from "./Flags";
 import { GuideTrain, Parts } from "./held";
 import { MatLines, PencilMarks, SpineLine, TipTop } from "./layers";
 import { FigureOnRod } from "./Figure";
-import { Defects, LabelsOnRod, Wraps } from "./wrapped";
+import { Coats, Defects, LabelsOnRod, Wraps } from "./wrapped";
 import { BlankShape, RodPaint } from "./Rod";
 import { OrderArrows } from "./OrderArrows";
 import { Ruler } from "./Ruler";
@@ -144,6 +144,7 @@ export function LensView({ stage, job, selected, onSelect, lens, setLens, width 
         {stage === "guides" && <Tracing {...{ scale, y, below }} />}
         {stage === "handle" && <PencilMarks {...{ scale, y }} />}
         {stage === "handle" && <OrderArrows {...{ scale, y }} />}
+        {stage === "finish" && <Coats {...{ scale, y }} />}
         {stage === "finish" && <Defects {...{ scale, y }} />}
         {stage === "spine" && <SpineLine {...{ scale, y }} />}
         <Flags {...{ stage, selected, scale, y, below, width }} />

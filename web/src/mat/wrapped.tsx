@@ -4,7 +4,7 @@ import { length, STEP_MM } from "../ui/measure";
 import { useSettings } from "../ui/settings";
 import { Grip } from "./Grip";
 import type { LayerProps } from "./layers";
-import { WrapShape } from "./Rod";
+import { drawnOd, WrapShape } from "./Rod";
 import { useThreadColours } from "./threads";
 
 /* Thread and letters on the mat. */
@@ -118,6 +118,36 @@ export function LabelsOnRod({ lit, scale, y }: LayerProps & { lit: boolean }) {
           strokeWidth={lit ? 1.6 : 0.6}
         />
         <title>{l.what}</title>
+      </g>
+    );
+  });
+}
+
+/** What is coated: over and under every place a line for each coat, drawn through where it is on. */
+export function Coats({ scale, y }: LayerProps) {
+  const { plan } = useShown();
+  return plan.finish.spans.map((s) => {
+    const [a, b] = [scale.x(s.start_mm), scale.x(s.end_mm)].sort((p, q) => p - q) as [
+      number,
+      number,
+    ];
+    const half = (drawnOd(plan.blank.taper, (s.start_mm + s.end_mm) / 2) / 2) * scale.k + 7;
+    return (
+      <g key={`${s.what} ${s.start_mm} ${s.of}`} strokeWidth="1.6">
+        {Array.from({ length: Math.min(s.of, 8) }, (_, n) => {
+          const off = half + n * 3.2;
+          const on = n < s.on;
+          return (
+            <path
+              key={n}
+              d={`M${a},${y - off} H${b} M${a},${y + off} H${b}`}
+              stroke={on ? "var(--mat-done)" : "var(--mat-ink)"}
+              strokeOpacity={on ? 1 : 0.45}
+              strokeDasharray={on ? undefined : "2 3"}
+            />
+          );
+        })}
+        <title>{`${s.what}: ${s.on} of ${s.of} coats on`}</title>
       </g>
     );
   });

@@ -98,8 +98,40 @@ export const coatMixed: Recipe = (b) => {
     mixed_at: new Date().toISOString(),
     temperature_c: b.finish.temperature_c,
     dryer: "",
+    course: b.finish.course.map((p) => ({ ...p })),
   });
 };
+
+/** A coat of an area, by the id of its card: `layer:<area>:<number>`. */
+const layerOf = (cardId: string) => {
+  const [, area, number] = /^layer:(.+):(\d+)$/.exec(cardId) ?? [];
+  return area ? { area, number: Number(number) } : null;
+};
+
+/** A coat of an area has just been mixed or poured. */
+export const layerMixed =
+  (cardId: string): Recipe =>
+  (b) => {
+    const said = layerOf(cardId);
+    if (!said) return;
+    b.finish.area_laid.push({
+      id: `${said.area}:${said.number}`.toLowerCase(),
+      ...said,
+      mixed_at: new Date().toISOString(),
+      temperature_c: b.finish.temperature_c,
+    });
+  };
+
+/** That coat of the area is not on after all, nor what was on it. */
+export const layerNotMixed =
+  (cardId: string): Recipe =>
+  (b) => {
+    const said = layerOf(cardId);
+    if (!said) return;
+    b.finish.area_laid = b.finish.area_laid.filter(
+      (c) => c.area !== said.area || c.number < said.number,
+    );
+  };
 
 /** The last coat was not mixed after all. */
 export const coatNotMixed: Recipe = (b) => void b.finish.laid.pop();

@@ -18,6 +18,7 @@ const SHEETS = [
   { value: "wraps", label: "Wraps" },
   { value: "figures", label: "Figures 1:1" },
   { value: "labels", label: "Labels 1:1" },
+  { value: "finish", label: "Finish, for the wall" },
   { value: "as-built", label: "As built" },
   { value: "hand-over", label: "Hand-over" },
 ] as const;

@@ -108,6 +108,10 @@ export const HELP: Record<string, { is: string; measure: string }> = {
     is: "What to mix, and when each coat goes on, turns and may be followed.",
     measure: "Room, humidity, and the blank if it is colder.",
   },
+  "finish/areas": {
+    is: "What is coated, with what, and by which school; what is painted first.",
+    measure: "Nothing: choose a way, and name what gets coats of its own.",
+  },
   "finish/mix": {
     is: "How much to mix, how it is measured, and how far its ratio may be off.",
     measure: "The step of your syringe or scale; densities from the data sheet if you weigh.",

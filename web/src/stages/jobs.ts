@@ -47,7 +47,9 @@ const ABOUT: [code: RegExp, jobs: string[]][] = [
   [/^wrap-figure/, ["decoration"]],
   [/^(wrap|spool)-/, ["wraps"]],
   [/^finish-(defect|nicked)/, ["defects", "coats"]],
-  [/^finish-(ratio|least-mix)/, ["mix", "coats"]],
+  [/^finish-(ratio|least-mix|cup)/, ["mix", "coats"]],
+  [/^finish-(area|uv-|many-thick|label)/, ["areas", "coats"]],
+  [/^finish-witness/, ["product", "coats"]],
   [/^finish-/, ["coats"]],
 ];
 
@@ -82,6 +84,11 @@ const FIELDS: [prefix: string, job: string][] = [
   ["finish.product", "product"],
   ["finish.defects", "defects"],
   ["finish.mix_ml", "mix"],
+  ["finish.cup_ml", "mix"],
+  ["finish.areas", "areas"],
+  ["finish.under", "areas"],
+  ["finish.preserver", "areas"],
+  ["finish.coats", "areas"],
   ["finish.syringe", "mix"],
   ["finish.measure_by", "mix"],
 ];

@@ -87,6 +87,10 @@ export const FINISH_WORDS = {
   regular: "regular",
   varnish: "varnish",
   uv_resin: "UV resin",
+  sealer: "sealer",
+  preserver: "preserver",
+  primer: "primer",
+  paint: "paint",
 };
 
 // prettier-ignore
@@ -565,8 +569,78 @@ export const FRESH_FINISHES: Record<FinishProduct["kind"], FinishProduct> = {
     "recoat_closes_min": 1440.0,
     "density_a_g_ml": null,
     "density_b_g_ml": null
+  },
+  "sealer": {
+    "name": "Thin sealer",
+    "parts_a": 1.0,
+    "parts_b": 1.0,
+    "at_c": 21.0,
+    "pot_life_min": 40.0,
+    "set_min": 300.0,
+    "handle_min": 720.0,
+    "full_cure_min": 10080.0,
+    "kind": "sealer",
+    "rotate_min": 120.0,
+    "recoat_opens_min": 720.0,
+    "recoat_closes_min": 2880.0,
+    "density_a_g_ml": null,
+    "density_b_g_ml": null
+  },
+  "preserver": {
+    "name": "Colour preserver",
+    "parts_a": 1.0,
+    "parts_b": 0.0,
+    "at_c": 21.0,
+    "pot_life_min": 240.0,
+    "set_min": 30.0,
+    "handle_min": 120.0,
+    "full_cure_min": 1440.0,
+    "kind": "preserver",
+    "rotate_min": 0.0,
+    "recoat_opens_min": 60.0,
+    "recoat_closes_min": 10080.0,
+    "density_a_g_ml": null,
+    "density_b_g_ml": null
+  },
+  "primer": {
+    "name": "Primer",
+    "parts_a": 1.0,
+    "parts_b": 0.0,
+    "at_c": 21.0,
+    "pot_life_min": 240.0,
+    "set_min": 20.0,
+    "handle_min": 120.0,
+    "full_cure_min": 1440.0,
+    "kind": "primer",
+    "rotate_min": 0.0,
+    "recoat_opens_min": 30.0,
+    "recoat_closes_min": 2880.0,
+    "density_a_g_ml": null,
+    "density_b_g_ml": null
+  },
+  "paint": {
+    "name": "Paint",
+    "parts_a": 1.0,
+    "parts_b": 0.0,
+    "at_c": 21.0,
+    "pot_life_min": 240.0,
+    "set_min": 20.0,
+    "handle_min": 720.0,
+    "full_cure_min": 10080.0,
+    "kind": "paint",
+    "rotate_min": 0.0,
+    "recoat_opens_min": 30.0,
+    "recoat_closes_min": 2880.0,
+    "density_a_g_ml": null,
+    "density_b_g_ml": null
   }
 };
+
+// prettier-ignore
+export const USUAL_FILM_MM: Record<string, number> = {"regular": 0.2, "high_build": 0.3, "varnish": 0.03, "uv_resin": 0.12, "sealer": 0.05, "preserver": 0.015, "primer": 0.03, "paint": 0.03};
+
+// prettier-ignore
+export const USUAL_COATS: Record<string, number> = {"regular": 2, "high_build": 1, "varnish": 6, "uv_resin": 2, "sealer": 1, "preserver": 2, "primer": 2, "paint": 3};
 
 // prettier-ignore
 export const KITS: Record<string, { name: string; says: string; suits: string[]; parts: Part[] }> = {"split_foam": {"name": "Split foam", "says": "two short foam grips, bare blank between them", "suits": ["spinning", "casting"], "parts": [{"id": "butt", "kind": "rear_grip", "name": "foam butt grip", "material": "foam", "length_mm": 75.0, "od_butt_mm": 30.0, "od_tip_mm": 26.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 6.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "seat", "kind": "reel_seat", "name": "", "material": "graphite", "length_mm": 116.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 110.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 110.0, "foot_centre_mm": 57.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "fore", "kind": "foregrip", "name": "foam foregrip", "material": "foam", "length_mm": 45.0, "od_butt_mm": 24.0, "od_tip_mm": 18.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}, "full_cork": {"name": "Full cork", "says": "a cap, one long rear grip, the seat, a foregrip", "suits": ["spinning", "casting"], "parts": [{"id": "cap", "kind": "butt_cap", "name": "", "material": "rubber", "length_mm": 20.0, "od_butt_mm": 27.0, "od_tip_mm": 27.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 6.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "rear", "kind": "rear_grip", "name": "rear grip of cork rings", "material": "cork", "length_mm": 240.0, "od_butt_mm": 27.0, "od_tip_mm": 24.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "seat", "kind": "reel_seat", "name": "", "material": "graphite", "length_mm": 116.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 110.0, "foot_centre_mm": 57.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "fore", "kind": "foregrip", "name": "", "material": "cork", "length_mm": 70.0, "od_butt_mm": 23.0, "od_tip_mm": 19.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}, "fly_with_cap": {"name": "Fly, with its cap", "says": "the seat at the butt with a cap, the grip ahead of it", "suits": ["fly"], "parts": [{"id": "seat", "kind": "reel_seat", "name": "", "material": "wood", "length_mm": 95.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 90.0, "foot_centre_mm": 50.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "rear", "kind": "rear_grip", "name": "fly grip", "material": "cork", "length_mm": 178.0, "od_butt_mm": 24.0, "od_tip_mm": 20.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "keeper", "kind": "hook_keeper", "name": "", "material": "metal", "length_mm": 12.0, "od_butt_mm": 14.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 25.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}, "detachable_butt": {"name": "Detachable butt", "says": "a metal ferrule at the butt, seat and foregrip above it", "suits": ["trolling", "casting"], "parts": [{"id": "ferrule", "kind": "butt_ferrule", "name": "", "material": "metal", "length_mm": 96.0, "od_butt_mm": 24.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "nut", "kind": "seat_nut", "name": "locking nut", "material": "metal", "length_mm": 12.0, "od_butt_mm": 26.0, "od_tip_mm": 26.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "seat", "kind": "reel_seat", "name": "", "material": "metal", "length_mm": 116.0, "od_butt_mm": 23.0, "od_tip_mm": 22.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": {"bore_mm": 16.0, "usable_from_mm": 4.0, "usable_to_mm": 110.0, "foot_centre_mm": 57.0, "trigger_mm": null, "locks": "up", "end_cap_mm": 0.0, "open_from_mm": null, "open_to_mm": null, "steps": []}}, {"id": "fore", "kind": "foregrip", "name": "", "material": "foam", "length_mm": 180.0, "od_butt_mm": 34.0, "od_tip_mm": 26.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}, {"id": "check", "kind": "winding_check", "name": "", "material": "metal", "length_mm": 3.0, "od_butt_mm": 16.0, "od_tip_mm": 14.0, "bore_butt_mm": null, "bore_tip_mm": null, "inside": [], "gap_before_mm": 0.0, "overlap_mm": 0.0, "tenon_od_mm": null, "tip_tenon_od_mm": null, "closed_end_mm": 0.0, "mass_g": null, "turned": false, "contour": [], "bought_od_mm": null, "power_drill": false, "on_rod": false, "adhesive": "", "seat": null}]}};
@@ -618,6 +692,7 @@ export const FRESH_ROWS: { stick: Stick; wrap: Wrap; thread: Thread; label: Labe
     "hand": "right",
     "kind": "film",
     "rough": false,
+    "after_coat": 0,
     "frame": false,
     "copies": 1,
     "art": "",

@@ -14,8 +14,8 @@ Minutes = Annotated[float, Query(ge=0, le=100_000)]
 @routes.get("/{symptom}")
 def what_to_do(
     symptom: Symptom,
-    coat: Annotated[int, Query(ge=1, le=8)],
-    coats: Annotated[int, Query(ge=1, le=8)],
+    coat: Annotated[int, Query(ge=1, le=24)],
+    coats: Annotated[int, Query(ge=1, le=24)],
     stage: Literal["wet", "gelled", "set"] | None = None,
     minutes: Minutes | None = None,
     pot_life_min: Minutes = 25,

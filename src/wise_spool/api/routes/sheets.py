@@ -15,6 +15,7 @@ from wise_spool.exchange.all_papers import all_papers
 from wise_spool.exchange.as_built_sheet import as_built_sheet, hand_over_sheet
 from wise_spool.exchange.cue_sheet import cue_sheet
 from wise_spool.exchange.figure_sheet import figure_sheet
+from wise_spool.exchange.finish_sheet import finish_sheet
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.label_sheet import labels_of_one
 from wise_spool.exchange.pages import page_count, page_png
@@ -36,6 +37,7 @@ SheetName = Literal[
     "wraps",
     "figures",
     "labels",
+    "finish",
     "as-built",
     "hand-over",
 ]
@@ -50,6 +52,7 @@ SHEETS = {
     "wraps": cue_sheet,
     "figures": figure_sheet,
     "labels": labels_of_one,
+    "finish": finish_sheet,
 }
 OF_THE_RECORD = {"as-built": as_built_sheet, "hand-over": hand_over_sheet}
 """Sheets that are made of what was done, and its pictures."""

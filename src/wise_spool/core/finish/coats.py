@@ -26,6 +26,7 @@ from wise_spool.core.finish.defects import DefectStanding, standing
 from wise_spool.core.finish.kinds import KIND_WORDS, THIN, Said, later_share, said_of
 from wise_spool.core.finish.mixing import Mix, RatioPoint, mix_for, ratio_curve
 from wise_spool.core.finish.watching import LookAt, ToCoat, looks_of, order_to_coat
+from wise_spool.core.finish.witness import BlobTold, told_by
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits, row_of
 from wise_spool.core.handle.assembling import HandlePlan
@@ -112,6 +113,7 @@ class FinishPlan(Frozen):
     areas_own: tuple[AreaPlan, ...]
     spans: tuple[Span, ...]
     order: tuple[ToCoat, ...]
+    told: tuple[BlobTold, ...]
     said: tuple[Said, ...]
     curve: tuple[RatioPoint, ...]
     defects: tuple[DefectStanding, ...]
@@ -173,7 +175,7 @@ def plan_finish(
         night=None if course is None else night_of(course, finish.course, finish.humidity_percent, course.ends(sets.minutes("set"), sets.at_c)),
         areas_own=tuple(areas), spans=_spans(own, coats, others, areas),
         order=() if following is None else order_to_coat(own.places, following.brush_min, len(following.mixes), following.volume_ml),
-        said=said_of(product), curve=ratio_curve(finish), defects=noted, to_cut_back=sum(d.open for d in noted),
+        told=told_by(bench.witnessed), said=said_of(product), curve=ratio_curve(finish), defects=noted, to_cut_back=sum(d.open for d in noted),
     )  # fmt: skip
 
 
@@ -218,7 +220,7 @@ def _chain(
                     mixes=(mix_for(volume / parts, finish, y.product),) * parts if volume > 0 else (),
                     starts_min=round(start, 1), starts_at=starts_at, dryer=on.dryer if on else "", clocks=clocks, readings=on.readings if on else 0,
                     over_night=_over_night(y.product, course) if course is not None and is_next else (),
-                    looks=looks_of(y.product.kind, {c.name: c.minutes for c in clocks}, finish.method, brush, last=y is layers[-1] and k == y.coats - 1),
+                    looks=looks_of(y.product.kind, {c.name: c.minutes for c in clocks}, brush / parts, last=y is layers[-1] and k == y.coats - 1),
                 )
             )  # fmt: skip
             wait = next(c.minutes for c in clocks if c.name == "recoat opens")

@@ -11,6 +11,7 @@ from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.measures import format_minutes
 from wise_spool.core.ground.sentences import capital
 from wise_spool.core.ground.units import format_volume, format_warmer, format_warmth
+from wise_spool.core.ground.warmth import SEEN_AT_C, slower
 from wise_spool.core.wraps.planning import WrapsPlan
 from wise_spool.core.wraps.thread import Threads
 from wise_spool.core.wraps.wet import shades
@@ -90,6 +91,7 @@ def find_in_finish(build: Build, plan: FinishPlan, wraps: WrapsPlan) -> list[Fin
                 "from habit, editable",
             )
     _judge_laid(plan, add)
+    _judge_witness(build, plan, add)
     _judge_defects(plan, add)
     _judge_areas(build, plan, add)
     rotate = next(c.minutes for c in first.clocks if c.name == "rotate")
@@ -178,6 +180,18 @@ def _judge_shade(build: Build, plan: FinishPlan, wraps: WrapsPlan, add: Noted) -
         add(
             "finish-uv-shade", "check", f"{of}, and {feet} lie over a foot: resin under them sees no light. Light from both sides, longer, or a thin two-part coat first.",
             "UV resin sets only where light comes to.", Spot(field="finish.product"), "common practice",
+        )  # fmt: skip
+
+
+def _judge_witness(build: Build, plan: FinishPlan, add: Noted) -> None:
+    """A blob that is not set when the tin says it is: the rod, coated from the same cup, is not either."""
+    product = build.finish.product
+    tin_25 = product.set_min * slower(product.at_c, SEEN_AT_C)
+    late = [t for t in plan.told if t.product == product.name and t.what == "set" and (t.over_min or 0.0) > tin_25]  # fmt: skip
+    if late:
+        add(
+            "finish-witness", "check", f"The blob was not set {format_minutes(max(t.over_min or 0.0 for t in late))} after mixing, brought to {format_warmth(SEEN_AT_C)}; the tin has it set after {format_minutes(tin_25)}. Neither is the rod: leave it, and look again.",
+            "A blob from the same cup sets no later than what is on the rod.", Spot(field="finish.product.set_min"), "seen at the bench",
         )  # fmt: skip
 
 

@@ -41,7 +41,7 @@ METHODS: Mapping[FinishMethod, tuple[str, ...]] = {
 
 
 def looks_of(
-    kind: FinishKind, clocks: Mapping[str, float], method: FinishMethod, brush_min: float, *, last: bool
+    kind: FinishKind, clocks: Mapping[str, float], brush_min: float, *, last: bool
 ) -> tuple[LookAt, ...]:  # fmt: skip
     """What to look for, earliest first."""
     pot, turns, sets = clocks["pot life"], clocks["rotate"], clocks["set"]

@@ -43,6 +43,8 @@ def told_by(looks: Iterable[Witness]) -> tuple[BlobTold, ...]:
     out = []
     for (product, blob), seen in sorted(blobs.items()):
         for what, state in _TELLS.items():
+            if what == "full cure" and not any(w.seen in ("set", "hard") for w in seen):
+                continue  # what is not set says nothing of when it is hard
             reached = [_at_25(w) for w in seen if _ORDER.index(w.seen) >= _ORDER.index(state)]
             short = [_at_25(w) for w in seen if _ORDER.index(w.seen) < _ORDER.index(state)]
             by = min(reached, default=None)

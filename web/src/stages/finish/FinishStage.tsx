@@ -12,15 +12,18 @@ import { NumberField, QuantityField, WordsField } from "../../ui/Field";
 import { hours } from "../../ui/measure";
 import { useThreadColours } from "../../mat/threads";
 import { asOptions } from "../../ui/options";
-import { FINISH_WORDS, FRESH_FINISHES } from "../../words/shapes";
+import { FINISH_WORDS, FRESH_FINISHES, USUAL_COATS, USUAL_FILM_MM } from "../../words/shapes";
 import { Answer, Fig } from "../Answer";
 import type { StageProps } from "../stage";
 import { CoatRibbon } from "./CoatRibbon";
 import { DefectsJob } from "./DefectsJob";
 import { finishJobOf } from "./jobs";
+import { LayersJob } from "./LayersJob";
+import { Looks, OrderToCoat } from "./Looks";
 import { MixJob } from "./MixJob";
 import { NightCourse } from "./NightCourse";
 import { RoomInstruments } from "./RoomInstruments";
+import { Witness } from "./Witness";
 import { volume, warmer, warmth } from "../../ui/units";
 
 /** Coats on their clocks, the mix for each, and the air they are laid in; what the tin says behind them. */
@@ -30,6 +33,8 @@ export function FinishStage(props: StageProps) {
       return <TheTin />;
     case "mix":
       return <MixJob />;
+    case "areas":
+      return <LayersJob />;
     case "defects":
       return <DefectsJob {...props} />;
     default:
@@ -119,7 +124,7 @@ function WhatToMix() {
   };
   return (
     <Answer
-      says={`Coat ${next.number} of ${plan.finish.coats.length}${next.mixes.length > 1 ? `, ${next.mixes.length} such mixes` : ""}, over ${plan.finish.areas} areas. From mixing the first to handling the rod: ${hours(plan.finish.ready_min)} at these temperatures.`}
+      says={`Coat ${next.number} of ${plan.finish.coats.length}${next.mixes.length > 1 ? `, ${next.mixes.length} such mixes` : ""}, over ${plan.finish.areas} places. From mixing the first to handling the rod: ${hours(plan.finish.ready_min)} at these temperatures.`}
       act={
         <Button look="tape" className="min-h-10" onClick={mixed}>
           Mixed just now
@@ -156,6 +161,7 @@ function TheCoats() {
             plan.finish.coats.map((coat) => <Mixing key={coat.number} coat={coat} />)
           )}
           <Wraps />
+          <OrderToCoat />
         </section>
         <section>
           <h2 className="mb-2">The air</h2>
@@ -187,11 +193,16 @@ function TheCoats() {
           </div>
           <RoomInstruments />
           <NightCourse />
+          <div className="mt-4">
+            <Looks />
+          </div>
         </section>
       </div>
     </div>
   );
 }
+
+const GLOSS: string[] = ["regular", "high_build", "varnish", "uv_resin"];
 
 function TheTin() {
   const { build, plan } = useShown();
@@ -221,7 +232,7 @@ function TheTin() {
           <Choice
             label="Kind"
             value={finish.product.kind}
-            options={asOptions(FINISH_WORDS)}
+            options={asOptions(FINISH_WORDS).filter((k) => GLOSS.includes(k.value))}
             onChange={(v) =>
               edit("kind of finish", (b) => {
                 b.finish.product = {
@@ -229,6 +240,8 @@ function TheTin() {
                   name: b.finish.product.name,
                   at_c: b.finish.product.at_c,
                 };
+                b.finish.coats = USUAL_COATS[v]!;
+                b.finish.film_first_mm = USUAL_FILM_MM[v]!;
               })
             }
           />
@@ -266,7 +279,15 @@ function TheTin() {
         <Minutes name="recoat_closes_min" label="Recoat until" />
         <Minutes name="handle_min" label="Handle after" />
         <Minutes name="full_cure_min" label="Full cure" />
+        <NumberField
+          path="finish.film_first_mm"
+          label="First film"
+          suffix="mm"
+          value={finish.film_first_mm}
+          keep={(v) => (b) => void (b.finish.film_first_mm = v ?? 0.2)}
+        />
       </div>
+      <Witness />
     </div>
   );
 }
@@ -280,15 +301,21 @@ type MinuteField =
   | "handle_min"
   | "full_cure_min";
 
+const WHOSE = { usual: "usual for its kind", own: "", seen: "the bench saw another" } as const;
+
 function Minutes({ name, label }: { name: MinuteField; label: string }) {
-  const product = useShown().build.finish.product;
+  const { build, plan } = useShown();
+  const product = build.finish.product;
+  const said = plan.finish.said.find((s) => s.field === name);
   return (
     <NumberField
       path={`finish.product.${name}`}
       label={label}
       suffix="min"
       digits={0}
-      hint={product[name] >= 90 ? hours(product[name]) : undefined}
+      hint={[product[name] >= 90 ? hours(product[name]) : "", WHOSE[said?.by ?? "own"]]
+        .filter(Boolean)
+        .join(", ")}
       value={product[name]}
       keep={(v) => (b) => void (b.finish.product[name] = v ?? 0)}
     />

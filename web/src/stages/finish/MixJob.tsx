@@ -5,6 +5,7 @@ import { Button, Choice } from "../../ui/controls";
 import { NumberField, QuantityField } from "../../ui/Field";
 import { volume } from "../../ui/units";
 import { Answer, Fig } from "../Answer";
+import { SharedCup } from "./SharedCup";
 
 const HOW = [
   { value: "volume", label: "syringe", says: "both parts by volume" },
@@ -105,6 +106,14 @@ export function MixJob() {
           keep={(v) => (b) => void (b.finish.ratio_error_percent = v ?? 3)}
         />
         <QuantityField
+          className="w-28"
+          path="finish.cup_ml"
+          label="The cup holds"
+          kind="volume"
+          value={finish.cup_ml}
+          keep={(v) => (b) => void (b.finish.cup_ml = v ?? 30)}
+        />
+        <QuantityField
           className="w-36"
           path="finish.mix_ml"
           label="Mix at a time"
@@ -125,6 +134,7 @@ export function MixJob() {
         )}
       </div>
       <Curve />
+      <SharedCup />
       <p className="max-w-[70ch] text-soft">
         Stir slowly, so many turns each way, scraping the walls, until no streak is left; pour it
         into a shallow dish, where it sheds heat and lives longer. Nitrile gloves and moving air;

@@ -15,7 +15,7 @@ import { Answer } from "../Answer";
 import type { StageProps } from "../stage";
 
 /** Done by what is recorded elsewhere: a check by the stack, a coat by its mixing, a test by what it showed. */
-const NO_TICK = ["check", "coat"];
+const NO_TICK = ["check", "coat", "layer"];
 
 /** A school is offered where there is something it is about, or where it was chosen. */
 function concerns(key: string, build: Build): boolean {

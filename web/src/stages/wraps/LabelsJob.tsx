@@ -279,6 +279,14 @@ function Fields({ label, fitted }: { label: Label; fitted: LabelFitted }) {
         onChange={(v) => say("frame", (l) => void (l.frame = v === "yes"))}
       />
       <NumberField
+        path={`${at}.after_coat`}
+        label="Goes on over coat"
+        digits={0}
+        hint={label.after_coat === 0 ? "before the first" : undefined}
+        value={label.after_coat}
+        keep={(v) => (b) => void (rowOf(b.wraps.labels, label.id).after_coat = v ?? 0)}
+      />
+      <NumberField
         path={`${at}.copies`}
         label="Copies on the sheet"
         digits={0}
