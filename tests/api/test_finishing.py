@@ -107,6 +107,13 @@ class Finishing(WithAShop):
         ]
         self.assertEqual([q["n"] for q in learned], [1])
 
+    def test_the_room_as_the_board_expects_it(self):
+        course = self.client.get("/api/room-course").json()
+        self.assertTrue(1 <= len(course) <= 48)
+        rod = self.hang("Skerry 10")
+        state = self.save(rod, finish__course=course)
+        self.assertIsNotNone(state["plan"]["finish"]["night"])
+
     def test_the_sheet_for_the_wall_is_a_page(self):
         rod = self.hang("Skerry 10")
         self.assertTrue(

@@ -44,7 +44,7 @@ class TheRoomAsItWas(unittest.TestCase):
     def test_a_sensor_every_quarter_of_an_hour_tells_the_clock_to_two_percent(self):
         for tin in (300, 480, 1440):
             airs = self.logged(15, 3000, noise_c=0.4)
-            course, n = room_since(MIXED, self.room(0), airs, Course.of(self.room(0), ()))
+            course, n, _ = room_since(MIXED, self.room(0), airs, Course.of(self.room(0), ()))
             self.assertEqual(n, 200)
             true = self.truly_ends(tin)
             self.assertAlmostEqual(course.ends(tin, 21), true, delta=0.02 * true)
@@ -53,7 +53,7 @@ class TheRoomAsItWas(unittest.TestCase):
 
     def test_what_is_not_logged_yet_goes_as_it_was_expected(self):
         expected = Course.of(21.0, [AirAt(after_h=2, temperature_c=10), AirAt(after_h=8, temperature_c=12)])  # fmt: skip
-        course, n = room_since(MIXED, 21.0, self.logged(60, 180), expected)
+        course, n, _ = room_since(MIXED, 21.0, self.logged(60, 180), expected)
         self.assertEqual((n, course.at(480), course.at(2000)), (3, 12, 12))
         self.assertAlmostEqual(course.at(120), self.room(120), delta=0.01)
 

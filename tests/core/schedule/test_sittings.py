@@ -5,7 +5,9 @@ from datetime import UTC, date, datetime, time, timedelta
 
 from pydantic import ValidationError
 
-from wise_spool.core.document.log import fold
+from wise_spool.core.document.bench import Air
+from wise_spool.core.document.finish import CoatLaid
+from wise_spool.core.document.log import LogEntry, fold
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.core.schedule.board import (
@@ -14,6 +16,7 @@ from wise_spool.core.schedule.board import (
     Person,
     Pin,
     Promise,
+    Room,
     ShopBoard,
     ShopDryer,
     usual_board,
@@ -75,6 +78,35 @@ class FromOperations(unittest.TestCase):
         self.assertEqual({b.why for b in self.problem.busy}, {"Beacon, rod 1 of 2 turns", "Beacon, rod 2 of 2 turns"})  # fmt: skip
         second = self.sits["r2/coat:2"]
         self.assertTrue(0 < second.earliest < second.latest)
+
+    def test_what_a_cold_night_has_not_run_is_still_waited_for(self):
+        """The room's log says the coat lay at 11 °C: half of what the clock on the wall says has run, minute by minute."""
+        mixed = NOW - timedelta(hours=10)
+        records = next(r for r in demo_records(NOW) if r.design.name == "Beacon, rod 2 of 2")
+        log = [e for e in records.log if e.coat is None]
+        log.append(
+            LogEntry(id="c", at=mixed, coat=CoatLaid(id="c1", mixed_at=mixed, temperature_c=21))
+        )
+        cold = [
+            LogEntry(
+                id=f"a{n}",
+                at=mixed + timedelta(minutes=20 * n),
+                air=Air(id=f"air{n}", temperature_c=11),
+            )
+            for n in range(30)
+        ]
+        cold[0] = cold[0].model_copy(update={"at": mixed + timedelta(seconds=1)})
+        opens = {}
+        for name, entries in (("warm", log), ("cold", [*log, *cold])):
+            operations = plan(Rod(records.design, records.piece, fold(entries))).work.operations
+            done = {o.id: o.done_at for o in operations if o.done_at}
+            rod = OpenRod("r9", records.design.name, operations, done)
+            warm_room = BOARD.model_copy(
+                update={"room": Room(cold_c=21, warm_c=21), "forecast": (), "heated": ()}
+            )
+            opens[name] = laid(warm_room, [rod]).by_id["r9/coat:2"].earliest
+        ran = 580 / 2  # minutes at 21 degrees, until the last reading
+        self.assertAlmostEqual((opens["cold"] - opens["warm"]) * 5, 580 - ran, delta=10)
 
     def test_a_part_on_order_holds_up_its_stage_until_the_day_after(self):
         late = OnOrder(rod="r1", what="The trigger seat", before="handle", arrives_on=NOW.date() + timedelta(days=3))  # fmt: skip

@@ -7,7 +7,7 @@ from datetime import UTC, date, datetime, time, timedelta
 from wise_spool.core.schedule.board import Away, Heated, Hours, Person, Room, ShopBoard
 from wise_spool.core.schedule.hours import bench_hours, moment
 from wise_spool.core.schedule.model import STEPS, line_of
-from wise_spool.core.schedule.warmth import Dose, even, warmth_of
+from wise_spool.core.schedule.warmth import Dose, even, expected, warmth_of
 
 ZONE = "Europe/Helsinki"
 
@@ -51,6 +51,15 @@ class Doses(unittest.TestCase):
         self.assertEqual(warmth.end(10, Dose(60)), 22)
         self.assertEqual(even(11, 1000, 5).end(10, Dose(60)), 34)
         self.assertEqual(even(21, 1000, 5).end(-6, Dose(60)), 6)
+
+    def test_what_is_expected_of_the_room_is_its_own_course(self):
+        board = shop(room=Room(cold_c=12, warm_c=21, settles_h=1.0))
+        origin = datetime(2026, 2, 2, 12, 0, tzinfo=UTC)
+        course = dict(expected(board, origin))
+        self.assertEqual(len(course), 40)
+        self.assertLess(course[3.0], 13)
+        self.assertGreater(course[7.0], 19)  # six to nine in the evening there
+        self.assertLess(course[16.0], 13)
 
     def test_a_night_with_the_heater_on_ends_a_wait_sooner(self):
         origin = datetime(2026, 2, 2, 22, 0, tzinfo=UTC)

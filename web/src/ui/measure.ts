@@ -69,7 +69,6 @@ export function rodLength(mm: number, rule: Rule): string {
 export function hours(minutes: number): string {
   if (minutes < 120) return `${halfUp(minutes)} min`;
   const h = minutes / 60;
-  return h < 48
-    ? `${h.toFixed(1).replace(".0", "")} h`
-    : `${(h / 24).toFixed(1).replace(".0", "")} d`;
+  const tenth = (v: number) => `${halfUp(v * 10) / 10}`;
+  return h < 48 ? `${tenth(h)} h` : `${tenth(h / 24)} d`;
 }

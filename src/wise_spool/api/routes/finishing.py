@@ -8,8 +8,10 @@ from pydantic import BaseModel
 
 from wise_spool.api.deps import InShop, Shop
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.finish import AirAt
 from wise_spool.core.finish.schools import SchoolTried, schools_tried
 from wise_spool.core.finish.sharing import CupShared, NextCoat, cup_for
+from wise_spool.core.schedule.warmth import expected
 from wise_spool.store.rows import Kept
 
 routes = APIRouter(prefix="/api")
@@ -38,6 +40,13 @@ def cup(build_id: uuid.UUID, shop: InShop) -> CupShared | None:
     hung = shop.builds.page(put_away=False, after=None, most=MOST_RODS)
     others = [_next(shop, shop.builds.get(h.id)) for h in hung if h.id != build_id]
     return cup_for(mine, [o for o in others if o is not None])
+
+
+@routes.get("/room-course")
+def room_course(shop: InShop) -> list[AirAt]:
+    """The room from now on as the board expects it: its heater, its hours, its forecast."""
+    course = expected(shop.timetable.board(), datetime.now(UTC))
+    return [AirAt(id=f"h{h:g}", after_h=h, temperature_c=c) for h, c in course]
 
 
 @routes.post("/devices/air/log")

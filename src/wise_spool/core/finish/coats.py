@@ -12,6 +12,7 @@ from wise_spool.core.blank.working import WorkingBlank
 from wise_spool.core.document.bench import Air, BenchDone
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.finish import (
+    AirAt,
     AreaCoat,
     Finish,
     FinishKind,
@@ -47,7 +48,8 @@ class Clock(Frozen):
 
 class CoatPlan(Frozen):
     """One coat. ``clocks`` are in a room that stays as warm, but for one that is on: those run over the room as its sensor logged it since
-    (``readings`` of them) and as it was expected to go on. ``over_night`` are over the typed course of the room, for the coat that is
+    (``readings`` of them) and as it was expected to go on. ``by_tin`` are as if it had stayed as warm; by ``ran_until``, the
+    last reading, ``ran_min`` of those had run. ``over_night`` are over the typed course of the room, for the coat that is
     next; empty without one. ``film_ml`` is what film and the voids beside feet hold, nothing lost; ``brush_min`` is by the hands as
     learned."""
 
@@ -67,6 +69,9 @@ class CoatPlan(Frozen):
     clocks: tuple[Clock, ...]
     over_night: tuple[Clock, ...]
     readings: int
+    by_tin: tuple[Clock, ...]
+    ran_min: float
+    ran_until: datetime | None
     looks: tuple[LookAt, ...]
 
 
@@ -146,6 +151,8 @@ class _Laid(NamedTuple):
     dryer: str
     room: Course
     readings: int
+    ran_min: float
+    ran_until: datetime | None
 
 
 def plan_finish(
@@ -156,7 +163,7 @@ def plan_finish(
     own, *others = surfaces(build, wraps, work, handle)
     course = Course.of(finish.temperature_c, finish.course) if finish.course else None
     laid = [
-        _Laid(c.mixed_at, c.temperature_c, c.dryer, *room_since(c.mixed_at, c.temperature_c, bench.airs, Course.of(c.temperature_c, c.course)))
+        _laid(c.mixed_at, c.temperature_c, c.dryer, bench.airs, c.course)
         for c in finish.laid
     ]  # fmt: skip
     coats = _chain(wished_layers(finish), own, finish, laid, course)
@@ -219,6 +226,7 @@ def _chain(
                     temperature_c=temperature, volume_ml=round(volume, 2), film_ml=round(bare, 3), brush_min=brush,
                     mixes=(mix_for(volume / parts, finish, y.product),) * parts if volume > 0 else (),
                     starts_min=round(start, 1), starts_at=starts_at, dryer=on.dryer if on else "", clocks=clocks, readings=on.readings if on else 0,
+                    by_tin=_clocks(y.product, factor, starts_at), ran_min=on.ran_min if on else 0.0, ran_until=on.ran_until if on else None,
                     over_night=_over_night(y.product, course) if course is not None and is_next else (),
                     looks=looks_of(y.product.kind, {c.name: c.minutes for c in clocks}, brush / parts, last=y is layers[-1] and k == y.coats - 1),
                 )
@@ -259,10 +267,17 @@ def _area(surface: Surface, finish: Finish, airs: Sequence[Air]) -> AreaPlan:
 
 
 def _of_area(c: AreaCoat, airs: Sequence[Air]) -> _Laid:
-    steady = Course.of(c.temperature_c, ())
-    return _Laid(
-        c.mixed_at, c.temperature_c, "", *room_since(c.mixed_at, c.temperature_c, airs, steady)
+    return _laid(c.mixed_at, c.temperature_c, "", airs, ())
+
+
+def _laid(mixed_at: datetime, temperature_c: float, dryer: str, airs: Sequence[Air], course: Sequence[AirAt]) -> _Laid:  # fmt: skip
+    """A coat that is on, with the room since: what of it was logged has run, the rest goes as it was expected."""
+    room, readings, last = room_since(
+        mixed_at, temperature_c, airs, Course.of(temperature_c, course)
     )
+    ran = round(room.dose(last, temperature_c), 1) if readings else 0.0
+    until = _after(mixed_at, last) if readings else None
+    return _Laid(mixed_at, temperature_c, dryer, room, readings, ran, until)
 
 
 def _spans(

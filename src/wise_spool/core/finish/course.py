@@ -70,8 +70,9 @@ class Course:
 
 def room_since(
     mixed_at: datetime, temperature_c: float, airs: Sequence[Air], expected: Course
-) -> tuple[Course, int]:
-    """The room from mixing on: as its sensor logged it, then as it was expected to go; and how many readings there are."""
+) -> tuple[Course, int, float]:
+    """The room from mixing on: as its sensor logged it, then as it was expected to go; how many readings there are, and the
+    minute of the last."""
     seen = sorted(
         ((a.at - mixed_at).total_seconds() / 60, a.temperature_c) for a in airs if a.at is not None
     )
@@ -79,7 +80,7 @@ def room_since(
     last = seen[-1][0] if seen else 0.0
     later = [(m, t) for m, t in zip(expected.minutes, expected.temperature_c, strict=True) if m > last]  # fmt: skip
     points = {0.0: temperature_c, **dict(seen), **dict(later)}
-    return Course(tuple(points), tuple(points.values())), len(seen)
+    return Course(tuple(points), tuple(points.values())), len(seen), last
 
 
 def _stretch(long_min: float, from_c: float, to_c: float, tin_c: float, d: float) -> float:

@@ -40,12 +40,20 @@ def caution_of(kind: FinishKind) -> str:
 
 
 def _wait(build: Build, coat: CoatPlan, *, last: bool) -> Wait:
-    clocks = {c.name: c.minutes for c in coat.clocks}
+    clocks = {c.name: c.minutes for c in coat.by_tin}
     turns = clocks["rotate"] if SETS_BY[coat.kind] == "turning" else 0.0
+    ran = {
+        "at_c": coat.temperature_c,
+        "turns_min": turns,
+        "ran_min": coat.ran_min,
+        "ran_until": coat.ran_until,
+    }
     if last:
-        return Wait(least_min=clocks["handle"], most_min=None, what="the rod may be handled", at_c=coat.temperature_c, turns_min=turns)  # fmt: skip
+        return Wait(least_min=clocks["handle"], most_min=None, what="the rod may be handled", **ran)
     shuts = None if build.finish.past_window else clocks["recoat closes"]
-    return Wait(least_min=clocks["recoat opens"], most_min=shuts, what="the next coat may go on", at_c=coat.temperature_c, turns_min=turns)  # fmt: skip
+    return Wait(
+        least_min=clocks["recoat opens"], most_min=shuts, what="the next coat may go on", **ran
+    )
 
 
 def finish_operations(build: Build, plan: FinishPlan) -> list[Operation]:

@@ -217,4 +217,4 @@ def format_minutes(minutes: float) -> str:
         return f"{half_up(minutes)} min"
     hours = minutes / 60
     size, unit = (hours, "h") if hours < 48 else (hours / 24, "d")
-    return f"{size:.1f} {unit}".replace(".0 ", " ")
+    return f"{half_up(size * 10) / 10:g} {unit}"

@@ -35,13 +35,22 @@ class Need(Frozen):
 
 class Wait(Frozen):
     """What follows unattended: at least and at most so many minutes, at ``at_c``, before the next may begin, and
-    what is waited for. The first ``turns_min`` of them it turns on a dryer."""
+    what is waited for. The first ``turns_min`` of them it turns on a dryer. By ``ran_until`` so many of them
+    (``ran_min``, at ``at_c``) had run in the room as its sensor logged it."""
 
     least_min: float
     most_min: float | None
     what: str
     at_c: float = 21.0
     turns_min: float = 0.0
+    ran_min: float = 0.0
+    ran_until: datetime | None = None
+
+    def left(self, begun: datetime, minutes: float) -> tuple[datetime, float]:
+        """From when on the rest of ``minutes`` runs, and how many of them are left: what the room's log has run is done."""
+        if self.ran_until is None or self.ran_until <= begun:
+            return begun, minutes
+        return self.ran_until, max(minutes - self.ran_min, 0.0)
 
 
 class Operation(Frozen):

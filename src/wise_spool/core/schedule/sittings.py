@@ -11,7 +11,7 @@ from datetime import datetime, time, timedelta
 from graphlib import CycleError, TopologicalSorter
 
 from wise_spool.core.ground.habits import habits
-from wise_spool.core.ground.operations import Before, Operation, OperationKind
+from wise_spool.core.ground.operations import Before, Operation, OperationKind, Wait
 from wise_spool.core.schedule.board import ShopBoard
 from wise_spool.core.schedule.hours import moment, sun_hours
 from wise_spool.core.schedule.problem import Busy, Lag, Sitting
@@ -86,11 +86,18 @@ def busy_dryers(rod: OpenRod, clock: Clock) -> list[Busy]:
     out = []
     for o in rod.operations:
         if o.done and o.wait is not None and o.wait.turns_min and o.id in rod.done_at:
-            begun = clock.tick(rod.done_at[o.id])
-            until = clock.warmth.end(begun, Dose(o.wait.turns_min, o.wait.at_c))
+            until = _ends(clock, rod.done_at[o.id], o.wait, o.wait.turns_min)
             if until > 0:
                 out.append(Busy("dryer", 0, until, f"{rod.name} turns"))
     return out
+
+
+def _ends(clock: Clock, begun: datetime, wait: Wait, minutes: float, *, last: bool = False) -> int:
+    """The tick at which so many minutes of a wait are over, or with ``last`` the last one in them: what the room's log says has run
+    is done, the rest runs in the room as it is expected."""
+    since, left = wait.left(begun, minutes)
+    of = clock.warmth.last_within if last else clock.warmth.end
+    return of(clock.tick(since), Dose(left, wait.at_c))
 
 
 def _groups(open_: Sequence[Operation]) -> list[list[Operation]]:
@@ -131,12 +138,12 @@ def _sitting(
                 lag = _lag(rod, first, b, o, of)
                 lags[lag.first] = _stricter(lags.get(lag.first), lag)
             elif first.done and first.wait is not None and b.id in rod.done_at:
-                begun = clock.tick(rod.done_at[b.id])
-                ready = clock.warmth.end(begun, Dose(first.wait.least_min, first.wait.at_c))
+                begun = rod.done_at[b.id]
+                ready = _ends(clock, begun, first.wait, first.wait.least_min)
                 if ready > earliest:
                     earliest, why_not = ready, f"{first.words}: {first.wait.what}"
                 if first.wait.most_min is not None and o.kind == first.kind:
-                    closes = clock.warmth.last_within(begun, Dose(first.wait.most_min, first.wait.at_c))  # fmt: skip
+                    closes = _ends(clock, begun, first.wait, first.wait.most_min, last=True)
                     if latest is None or closes < latest:
                         latest, why_by = closes, f"the window after “{first.words}” closes"
     for row in board.on_order:

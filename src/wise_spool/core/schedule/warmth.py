@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from wise_spool.core.ground.warmth import slower
 from wise_spool.core.schedule.board import ShopBoard
-from wise_spool.core.schedule.hours import Span, moment
+from wise_spool.core.schedule.hours import Span, bench_hours, moment
 
 Floats = NDArray[np.float64]
 SPOKEN_AT_C = 21.0
@@ -105,6 +105,15 @@ def left_alone(board: ShopBoard, origin: datetime, ticks: int, tick_min: int) ->
             at.append((moment(day, clock, board.zone) - origin) / timedelta(minutes=tick_min))
             warm.append(c)
     return np.interp(np.arange(ticks), at, warm)
+
+
+def expected(board: ShopBoard, now: datetime) -> list[tuple[float, float]]:
+    """Hours from now, and the °C the bench is expected to have then: every hour of a day, then every third of two more."""
+    ticks, tick_min = 3 * 24 * 12, 5
+    spans = [s for p in board.people for s in bench_hours(board, p, now) if not s.away]
+    room = warmth_of(board, now, ticks, tick_min, spans).room_c
+    hours = [*range(1, 25), *range(27, 73, 3)]
+    return [(float(h), round(float(room[h * 60 // tick_min - 1]), 1)) for h in hours]
 
 
 def even(room_c: float, ticks: int, tick_min: int) -> Warmth:

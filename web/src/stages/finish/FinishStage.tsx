@@ -368,6 +368,9 @@ function Mixing({ coat }: { coat: CoatPlan }) {
           <span className="text-small">
             mixed {coat.starts_at ? due(coat.starts_at) : ""}
             {coat.dryer && <span className="label block">{coat.dryer}</span>}
+            {coat.readings > 0 && (
+              <span className="label block">clocks by the room’s log, {coat.readings} readings</span>
+            )}
           </span>
         ) : next ? (
           <span className="text-small font-semibold">next</span>
