@@ -369,7 +369,9 @@ function Mixing({ coat }: { coat: CoatPlan }) {
             mixed {coat.starts_at ? due(coat.starts_at) : ""}
             {coat.dryer && <span className="label block">{coat.dryer}</span>}
             {coat.readings > 0 && (
-              <span className="label block">clocks by the room’s log, {coat.readings} readings</span>
+              <span className="label block">
+                clocks by the room’s log, {coat.readings} readings
+              </span>
             )}
           </span>
         ) : next ? (
