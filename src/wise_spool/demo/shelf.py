@@ -1,9 +1,12 @@
 """What lies on the shelf of Tern Point Rods. Invented, measures plausible."""
 
+from wise_spool.core.document.finish import FinishProduct
 from wise_spool.core.document.parts import Adhesive, BoreStep, Drill, Part, Reamer, SeatBore
+from wise_spool.core.finish.kinds import USUAL
 from wise_spool.core.shop.shelf import (
     AdhesiveOnShelf,
     DrillOnShelf,
+    FinishOnShelf,
     GuideOnShelf,
     PartOnShelf,
     ReamerOnShelf,
@@ -30,6 +33,15 @@ QUICK_5 = Adhesive(
 )  # fmt: skip
 FORGE = Adhesive(
     name="Forge high-heat", kind="high_temperature", parts_a=2, parts_b=1, pot_life_min=45, set_min=480, density_g_ml=1.4,
+)  # fmt: skip
+SHOP_FINISHES = (
+    (FinishProduct(name="Lake slow-turn finish", kind="regular", rotate_min=360), 2),
+    (FinishProduct(name="Boathouse high-build", kind="high_build", parts_a=2, parts_b=1, pot_life_min=20, rotate_min=110, set_min=240, recoat_opens_min=600, recoat_closes_min=1800), 1),
+    (USUAL["varnish"].model_copy(update={"name": "Slipway spar varnish"}), 1),
+    (USUAL["sealer"].model_copy(update={"name": "Lake thin sealer"}), 1),
+    (USUAL["preserver"].model_copy(update={"name": "Net-loft preserver"}), 1),
+    (USUAL["primer"].model_copy(update={"name": "Grey hull primer"}), 1),
+    (USUAL["paint"].model_copy(update={"name": "Hull paint, pewter"}), 1),
 )  # fmt: skip
 SHOP_ADHESIVES = (SLOW_PASTE, CLEAR_30, QUICK_5, FORGE)
 SHOP_DRILLS = tuple(
@@ -112,6 +124,7 @@ def demo_shelf() -> list[tuple[Shelved, int]]:
         (TapeOnShelf(item=Tape(name="cream masking tape", thickness_mm=0.15, width_mm=13)), 6),
         (TapeOnShelf(item=Tape(name="thin blue tape", thickness_mm=0.12, width_mm=19)), 2),
         *((AdhesiveOnShelf(item=a), 2) for a in SHOP_ADHESIVES),
+        *((FinishOnShelf(item=f), n) for f, n in SHOP_FINISHES),
         *((PartOnShelf(item=p), n) for p, n in parts),
         *((GuideOnShelf(item=g), n) for g, n in _guides()),
         *((ThreadOnShelf(item=t), n) for t, n in _threads()),

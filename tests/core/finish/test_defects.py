@@ -6,7 +6,7 @@ from datetime import UTC, datetime
 
 from tests.core.samples import codes, finding, guide, rod
 from wise_spool.core.document.bench import BenchDone, Defect
-from wise_spool.core.document.finish import Finish
+from wise_spool.core.document.finish import CoatLaid, Finish
 from wise_spool.core.document.log import LogEntry, fold
 from wise_spool.core.finish.defects import (
     COATS,
@@ -79,6 +79,36 @@ class OnTheRod(unittest.TestCase):
     def test_what_the_next_coat_covers_waits_for_nothing(self):
         found = self.plan(Defect(id="d1", symptom="dry_spots", coat=1))
         self.assertEqual((found.finish.to_cut_back, len(found.finish.defects)), (0, 1))
+
+    def test_a_tick_does_not_open_the_coat_while_the_list_is_open(self):
+        """The bench ticked the looking-over off before it was done with the list."""
+        at = datetime(2030, 1, 1, 9, tzinfo=UTC)
+        crater = Defect(id="d1", symptom="craters", coat=1, place_mm=1700, words="guide 1")
+        log = [
+            LogEntry(id="c", at=at, coat=CoatLaid(id="c1", mixed_at=at, temperature_c=21)),
+            LogEntry(id="t", at=at, step="cut_back:2"),
+            LogEntry(id="d", at=at, defect=crater),
+        ]
+        of = Rod.of(rod(guide(1, 300), guide(2, 800)))
+        for cleared in (False, True):
+            more = (
+                [
+                    LogEntry(
+                        id="e",
+                        at=at.replace(day=2),
+                        defect=crater.model_copy(update={"cleared": True}),
+                    )
+                ]
+                if cleared
+                else []
+            )
+            found = plan(Rod(of.design, of.piece, fold([*log, *more])))
+            by_id = {o.id: o for o in found.work.operations}
+            self.assertEqual(by_id["cut_back:2"].done, cleared)
+            self.assertEqual("cut_back:2" in by_id["coat:2"].open_before, not cleared)
+            card = next(c for c in found.cards if c.id == "cut_back:2")
+            self.assertEqual("guide 1" in card.cues[0], not cleared)
+            self.assertEqual(card.title.startswith("Cut back one place"), not cleared)
 
     def test_a_cut_turn_ruins_what_goes_over_it(self):
         found = self.plan(Defect(id="d1", symptom="nicked_thread", coat=1))

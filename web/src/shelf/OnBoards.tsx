@@ -66,6 +66,7 @@ function sizeOf(s: Shelved): { long_mm: number; across_mm: number } {
     case "tape":
       return { long_mm: 70, across_mm: 70 };
     case "adhesive":
+    case "finish":
       return { long_mm: 40, across_mm: 60 };
     case "thread":
       return { long_mm: 34, across_mm: 44 };
@@ -142,11 +143,16 @@ function Drawn({ shelved: s, k }: { shelved: Shelved; k: number }) {
           <rect y={h * 0.88} width={w} height={h * 0.12} rx="2" fill="var(--wood)" />
         </>
       )}
-      {s.kind === "adhesive" && (
+      {(s.kind === "adhesive" || s.kind === "finish") && (
         <>
           <rect x={w * 0.25} y={0} width={w * 0.5} height={h * 0.2} fill="var(--graphite)" />
           <rect y={h * 0.2} width={w} height={h * 0.8} rx="4" fill="var(--steel)" />
-          <rect y={h * 0.42} width={w} height={h * 0.36} fill="var(--tape)" />
+          <rect
+            y={h * 0.42}
+            width={w}
+            height={h * 0.36}
+            fill={s.kind === "finish" ? "var(--cork)" : "var(--tape)"}
+          />
         </>
       )}
     </svg>
@@ -191,6 +197,7 @@ function Says({ shelved: s }: { shelved: Shelved }) {
       case "tape":
         return `${diameter(s.item.thickness_mm, rule)} thick`;
       case "adhesive":
+      case "finish":
         return `lives ${s.item.pot_life_min} min`;
       case "thread":
         return `size ${s.item.size}, ${s.item.spool_m} m`;

@@ -16,7 +16,13 @@ import { inField, readQuantity } from "../ui/units";
 import type { Quantity, Units } from "../ui/units";
 import { THREAD_KINDS } from "../stages/wraps/words";
 import { asOptions } from "../ui/options";
-import { ADHESIVE_WORDS, FRESH_SHELVED, MATERIALS, PART_WORDS } from "../words/shapes";
+import {
+  ADHESIVE_WORDS,
+  FINISH_WORDS,
+  FRESH_SHELVED,
+  MATERIALS,
+  PART_WORDS,
+} from "../words/shapes";
 
 const KIND_TABS: { kind: ShelfKind; word: string }[] = [
   { kind: "part", word: "Parts" },
@@ -24,6 +30,7 @@ const KIND_TABS: { kind: ShelfKind; word: string }[] = [
   { kind: "drill", word: "Drills" },
   { kind: "tape", word: "Tapes" },
   { kind: "adhesive", word: "Adhesives" },
+  { kind: "finish", word: "Finishes" },
   { kind: "guide", word: "Guides" },
   { kind: "thread", word: "Thread" },
 ];
@@ -61,6 +68,19 @@ const COLUMNS: Record<ShelfKind, Column[]> = {
     { key: "at_c", label: "at", kind: "warmth" },
     { key: "pot_life_min", label: "pot life, min", kind: "number" },
     { key: "set_min", label: "set, min", kind: "number" },
+    { key: "handle_min", label: "handle, min", kind: "number" },
+  ],
+  finish: [
+    { key: "name", label: "finish", kind: "words" },
+    { key: "kind", label: "kind", kind: "choice", options: asOptions(FINISH_WORDS) },
+    { key: "parts_a", label: "parts A", kind: "number" },
+    { key: "parts_b", label: "parts B", kind: "number" },
+    { key: "at_c", label: "at", kind: "warmth" },
+    { key: "pot_life_min", label: "pot life, min", kind: "number" },
+    { key: "rotate_min", label: "turn, min", kind: "number" },
+    { key: "set_min", label: "set, min", kind: "number" },
+    { key: "recoat_opens_min", label: "recoat from, min", kind: "number" },
+    { key: "recoat_closes_min", label: "recoat until, min", kind: "number" },
     { key: "handle_min", label: "handle, min", kind: "number" },
   ],
   guide: [

@@ -479,6 +479,25 @@ export const FRESH_SHELVED: Record<ShelfKind, Shelved> = {
       "density_g_ml": 1.15
     }
   },
+  "finish": {
+    "kind": "finish",
+    "item": {
+      "name": "",
+      "parts_a": 1.0,
+      "parts_b": 1.0,
+      "at_c": 21.0,
+      "pot_life_min": 25.0,
+      "set_min": 480.0,
+      "handle_min": 1440.0,
+      "full_cure_min": 10080.0,
+      "kind": "regular",
+      "rotate_min": 300.0,
+      "recoat_opens_min": 1440.0,
+      "recoat_closes_min": 2880.0,
+      "density_a_g_ml": null,
+      "density_b_g_ml": null
+    }
+  },
   "guide": {
     "kind": "guide",
     "item": {

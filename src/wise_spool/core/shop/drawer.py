@@ -5,6 +5,7 @@ hand and types it over. The screen copies these and knows none of its own.
 """
 
 from wise_spool.core.document.assumed import SEAT_BORE_MM
+from wise_spool.core.document.finish import FinishProduct
 from wise_spool.core.document.guides import FRAMES, usual_guide
 from wise_spool.core.document.parts import (
     Adhesive,
@@ -20,6 +21,7 @@ from wise_spool.core.document.wraps import Label, Pass, Thread, Wrap
 from wise_spool.core.shop.shelf import (
     AdhesiveOnShelf,
     DrillOnShelf,
+    FinishOnShelf,
     GuideOnShelf,
     PartOnShelf,
     ReamerOnShelf,
@@ -72,6 +74,7 @@ FRESH_SHELVED: dict[ShelfKind, Shelved] = {
     "drill": DrillOnShelf(item=Drill(diameter_mm=10)),
     "tape": TapeOnShelf(item=Tape()),
     "adhesive": AdhesiveOnShelf(item=Adhesive(name="", pot_life_min=60, set_min=360)),
+    "finish": FinishOnShelf(item=FinishProduct(name="")),
     "guide": GuideOnShelf(item=ShelvedGuide(ring_mm=6, foot_butt_mm=13, height_mm=11)),
     "thread": ThreadOnShelf(item=ShelvedThread()),
 }

@@ -1,15 +1,16 @@
-"""What lies on the shelf: tools, tape, adhesive and parts, ready to be copied into a build."""
+"""What lies on the shelf: tools, tape, adhesive, finish and parts, ready to be copied into a build."""
 
 from typing import Annotated, Literal
 
 from pydantic import Field
 
+from wise_spool.core.document.finish import FinishProduct
 from wise_spool.core.document.parts import Adhesive, Drill, Part, Reamer
 from wise_spool.core.document.wraps import Colour, ThreadKind, ThreadMm, ThreadSize
 from wise_spool.core.ground.fields import MassG, Words
 from wise_spool.core.ground.frozen import Frozen
 
-ShelfKind = Literal["reamer", "drill", "tape", "adhesive", "part", "guide", "thread"]
+ShelfKind = Literal["reamer", "drill", "tape", "adhesive", "finish", "part", "guide", "thread"]
 
 
 class Tape(Frozen):
@@ -46,6 +47,13 @@ class AdhesiveOnShelf(Frozen):
 
     kind: Literal["adhesive"] = "adhesive"
     item: Adhesive
+
+
+class FinishOnShelf(Frozen):
+    """A tin of finish, sealer, preserver, primer or paint."""
+
+    kind: Literal["finish"] = "finish"
+    item: FinishProduct
 
 
 class PartOnShelf(Frozen):
@@ -97,12 +105,13 @@ Shelved = Annotated[
     | DrillOnShelf
     | TapeOnShelf
     | AdhesiveOnShelf
+    | FinishOnShelf
     | PartOnShelf
     | GuideOnShelf
     | ThreadOnShelf,
     Field(discriminator="kind"),
 ]
 ITEM: dict[ShelfKind, type[Frozen]] = {
-    "reamer": Reamer, "drill": Drill, "tape": Tape, "adhesive": Adhesive, "part": Part,
+    "reamer": Reamer, "drill": Drill, "tape": Tape, "adhesive": Adhesive, "finish": FinishProduct, "part": Part,
     "guide": ShelvedGuide, "thread": ShelvedThread,
 }  # fmt: skip

@@ -129,7 +129,7 @@ def cards_of(
         "test": lambda o: _test(build),
         "line_up": lambda o: _line_up(line_up),
         "tip_top": lambda o: _tip_top(build),
-        "cut_back": lambda o: _cut_back(),
+        "cut_back": lambda o: _cut_back(o, build, finish),
         "hand_over": lambda o: _hand_over(build),
     }
     out = []
@@ -308,9 +308,19 @@ def _line_up(line_up: LineUpPlan) -> Said:
     return "", "", [*line_up.moves, *cues]
 
 
-def _cut_back() -> Said:
-    cues = ["Rake a light along every wrap: hairs, dust, feet that show through, bumps.", "Cut back what stands up, no deeper than the coat; no thread may show its fibres.", "Wipe it clean and let it dry before the next coat."]  # fmt: skip
-    return "", "", cues
+def _cut_back(o: Operation, build: Build, finish: FinishPlan) -> Said:
+    mine = o.id == f"cut_back:{sum(c.laid for c in finish.coats) + 1}"
+    listed = [d for d in finish.defects if d.open] if mine else []
+    cues = [
+        f"{capital(d.words)}{', ' + d.note if d.note else ''}{'' if d.place_mm is None else ', ' + format_length(d.place_mm, build.rule) + ' from the butt'}: {d.verdict.act}"
+        for d in listed
+    ]
+    cues += ["Rake a light along every wrap: hairs, dust, feet that show through, bumps.", "Cut back what stands up, no deeper than the coat; no thread may show its fibres.", "Wipe it clean and let it dry before the next coat."]  # fmt: skip
+    return (
+        (f"{len(listed)}", "to cut back, and to be ticked off in the list", cues)
+        if listed
+        else ("", "", cues)
+    )
 
 
 def _hand_over(build: Build) -> Said:

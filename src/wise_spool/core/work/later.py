@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
-from wise_spool.core.finish.coats import coats_wished
+from wise_spool.core.finish.coats import FinishPlan, coats_wished
 from wise_spool.core.ground.findings import StageName
 from wise_spool.core.ground.operations import Before, Need, Operation, Wait
 from wise_spool.core.lineup.planning import LineUpPlan
@@ -24,7 +24,7 @@ FIRST_OF: dict[StageName, tuple[float, float]] = {
 }  # fmt: skip
 
 
-def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: LineUpPlan) -> list[Operation]:  # fmt: skip
+def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: LineUpPlan, finish: FinishPlan) -> list[Operation]:  # fmt: skip
     """From the static test to the hand-over, and what is asked of the rod after it; what a coat covers was done
     before it. Nothing but the questions for a rod without guides."""
     asked = _follow_ups(bench)
@@ -75,7 +75,7 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
     out += _labels_between(over, wraps, says, laid)
     out += [
         Operation(
-            id=f"cut_back:{n}", kind="cut_back", stage="finish", words=f"Look for hairs and bumps, and cut back before coat {n}",
+            id=f"cut_back:{n}", kind="cut_back", stage="finish", words=_cut_words(n, laid, finish),
             rank=(5, n - 0.5), needs=(Need(what="fine abrasive, wet"), Need(what="new blade")), done=n <= laid, after=(Before(id=f"coat:{n - 1}", why="it is that coat that is cut"),), caution=CUTTING_BACK,
         )
         for n in range(2, coats + 1)
@@ -93,6 +93,14 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
         ),
     ]  # fmt: skip
     return [*out, *asked]
+
+
+def _cut_words(number: int, laid: int, finish: FinishPlan) -> str:
+    """What is done before a coat: what is on the list when it is the next, else a look."""
+    if finish.to_cut_back and number == laid + 1:
+        places = "one place" if finish.to_cut_back == 1 else f"{finish.to_cut_back} places"
+        return f"Cut back {places} before coat {number}"
+    return f"Look for hairs and bumps, and cut back before coat {number}"
 
 
 def _labels_over(build: Build, wraps: WrapsPlan, coats: int) -> dict[int, list[str]]:

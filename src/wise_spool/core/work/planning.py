@@ -64,9 +64,11 @@ def plan_work(
     order = plan_order(build, work, placed, rooms, _prouds(build, handle), skipped)
     coats = finish_operations(build, finish)
     done = {*build.handle.steps_done, *(o.id for o in order.steps if o.done)}
+    if finish.to_cut_back:
+        done.discard(f"cut_back:{sum(c.laid for c in finish.coats) + 1}")
     late = _before_the_ferrule(build, [o.id for o in coats if o.kind == "coat"])
     late += follows_paint(build, finish)
-    known = [*order.steps, *coats, *later_operations(build, bench, wraps, line_up)]
+    known = [*order.steps, *coats, *later_operations(build, bench, wraps, line_up, finish)]
     glued: list[str] = []
     for o in order.steps:
         if o.kind == "part" and o.part_id:

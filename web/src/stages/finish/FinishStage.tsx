@@ -6,6 +6,8 @@ import { rowOf } from "../../rod/rows";
 import { coatMixed, coatNotMixed } from "../../rod/moves";
 import { useRod, useShown } from "../../rod/store";
 import { due } from "../../rack/clocks";
+import { FromShelf } from "../../shelf/FromShelf";
+import { useShelved } from "../../shelf/useShelf";
 import { Button, Choice } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { NumberField, QuantityField, WordsField } from "../../ui/Field";
@@ -206,6 +208,7 @@ const GLOSS: string[] = ["regular", "high_build", "varnish", "uv_resin"];
 
 function TheTin() {
   const { build, plan } = useShown();
+  const shelf = useShelved("finish");
   const edit = useRod((s) => s.edit);
   const { finish } = build;
   return (
@@ -228,6 +231,21 @@ function TheTin() {
           value={finish.product.name}
           keep={(v) => (b) => void (b.finish.product.name = v)}
         />
+        <div className="self-end">
+          <FromShelf
+            label="From the shelf"
+            offers={shelf
+              .filter(({ item }) => GLOSS.includes(item.kind) && item.name !== finish.product.name)
+              .map(({ item }) => ({ item, name: item.name, says: FINISH_WORDS[item.kind] }))}
+            onTake={(item) =>
+              edit(`use ${item.name}`, (b) => {
+                b.finish.product = { ...item };
+                b.finish.coats = USUAL_COATS[item.kind]!;
+                b.finish.film_first_mm = USUAL_FILM_MM[item.kind]!;
+              })
+            }
+          />
+        </div>
         <div className="col-span-4">
           <Choice
             label="Kind"

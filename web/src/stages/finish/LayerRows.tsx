@@ -2,6 +2,8 @@ import type { Build, FinishProduct, Layer } from "../../api/types";
 import { freshRowId } from "../../rod/changes";
 import { rowOf } from "../../rod/rows";
 import { useRod } from "../../rod/store";
+import { FromShelf } from "../../shelf/FromShelf";
+import { useShelved } from "../../shelf/useShelf";
 import { Button, Pick } from "../../ui/controls";
 import { NumberField, WordsField } from "../../ui/Field";
 import { FINISH_WORDS, FRESH_FINISHES, USUAL_COATS, USUAL_FILM_MM } from "../../words/shapes";
@@ -29,6 +31,7 @@ export function LayerRows(props: {
 }) {
   const { path, layers, of, kinds, most, none, add, fresh } = props;
   const edit = useRod((s) => s.edit);
+  const shelf = useShelved("finish");
   return (
     <div className="grid gap-2">
       {!layers.length && <p className="text-soft">{none}</p>}
@@ -89,13 +92,26 @@ export function LayerRows(props: {
           </Button>
         </div>
       ))}
-      <Button
-        className="justify-self-start"
-        disabled={layers.length >= most}
-        onClick={() => edit("one more tin", (b) => void of(b).push(freshLayer(fresh)))}
-      >
-        {add}
-      </Button>
+      <div className="flex flex-wrap items-center gap-2">
+        <Button
+          disabled={layers.length >= most}
+          onClick={() => edit("one more tin", (b) => void of(b).push(freshLayer(fresh)))}
+        >
+          {add}
+        </Button>
+        <FromShelf
+          label="From the shelf"
+          disabled={layers.length >= most}
+          offers={shelf
+            .filter(({ item }) => kinds.includes(item.kind))
+            .map(({ item }) => ({ item, name: item.name, says: FINISH_WORDS[item.kind] }))}
+          onTake={(item) =>
+            edit(`${item.name} from the shelf`, (b) => {
+              of(b).push({ ...freshLayer(item.kind), product: { ...item } });
+            })
+          }
+        />
+      </div>
     </div>
   );
 }
