@@ -13,7 +13,7 @@ from wise_spool import __version__, logs
 from wise_spool.api import models as m
 from wise_spool.api import problems
 from wise_spool.api.deps import InShop, Shop
-from wise_spool.api.limits import LargestBody, SameOrigin
+from wise_spool.api.limits import Guarded, LargestBody, Readable, SameOrigin
 from wise_spool.api.problems import Problem, ProblemError
 from wise_spool.api.routes import (
     afterwards,
@@ -48,7 +48,9 @@ ROUTES = (
 
 def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> FastAPI:
     """The application over one database."""
-    app = FastAPI(title="Wise Spool", version=__version__, responses=REFUSALS, lifespan=serving)  # type: ignore[arg-type]
+    app = FastAPI(  # its own pages of documentation load scripts from elsewhere: none are shown
+        title="Wise Spool", version=__version__, responses=REFUSALS, lifespan=serving, docs_url=None, redoc_url=None,  # type: ignore[arg-type]
+    )  # fmt: skip
     logs.set_up()
     app.state.shop = Shop.over(store, settings, shop)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=5)
@@ -56,8 +58,10 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
         "/pictures": (LARGEST_BYTES, "have the phone make the picture smaller"),
         "/records": (LARGEST, "take fewer pictures along"),
     }
+    app.add_middleware(Readable)
     app.add_middleware(LargestBody, most=settings.largest_upload_bytes, larger=larger)
     app.add_middleware(SameOrigin, hosts=(settings.host, *settings.names))
+    app.add_middleware(Guarded)
     problems.install(app)
     app.get("/api/health")(health)
     for routes in ROUTES:

@@ -16,6 +16,7 @@ from wise_spool.api.room_log import RoomLog
 from wise_spool.api.scheduler import Scheduler
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.log import LogEntry
+from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
@@ -108,6 +109,16 @@ class Shop:
         for key in (rod.handle_key, rod.train_key):
             rod.beside(self.alike.get(key, lambda: rod))
         return rod
+
+    def hanging(self, most: int, batch: str | None = None) -> list[Kept]:
+        """Rods on the rack, but for those that this version cannot read: one of them must cost nobody else."""
+        out = []
+        for h in self.builds.page(most=most, batch=batch):
+            try:
+                out.append(self.builds.get(h.id))
+            except RefusedError as error:
+                say.warning("left out: %s", error, rod=str(h.id))
+        return out
 
     def rod(self, kept: Kept) -> Rod:
         """A kept rod in this shop, by its habits."""

@@ -1,11 +1,15 @@
-"""Refuse what no page of this shop sends: huge bodies, and requests from elsewhere."""
+"""Refuse what no page of this shop sends: huge bodies, unreadable text, requests from elsewhere; and say what a browser may do with
+an answer."""
 
-from collections.abc import Mapping
-from urllib.parse import urlsplit
+import json
+import re
+from collections.abc import Iterable, Mapping
+from urllib.parse import unquote, urlsplit
 
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from wise_spool.api.problems import Problem, answer
+from wise_spool.api.problems import FieldProblem, Problem, answer
+from wise_spool.core.ground.sentences import capital
 
 
 class LargestBody:
@@ -48,6 +52,115 @@ class LargestBody:
         detail = f"That is larger than {most / 1e6:g} MB; {usual}. Nothing was changed."
         problem = Problem(title="Too large", status=413, detail=detail)
         await answer(problem)(scope, receive, send)
+
+
+class Readable:
+    """ASGI middleware: text with characters that no keyboard of a builder makes, and no database keeps, is answered 422 and named:
+    control characters but for tab and line's end, and halves of pairs. In a body of JSON the field is named, too."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        if UNKEPT.search(unquote(scope["query_string"].decode("latin-1"), errors="replace")) or UNKEPT.search(scope["path"]):  # fmt: skip
+            await answer(_unkept("address", "The address"))(scope, receive, send)
+            return
+        if scope["method"] in ("GET", "HEAD"):
+            await self.app(scope, receive, send)
+            return
+        messages: list[Message] = []
+        more = True
+        while more:
+            message = await receive()
+            messages.append(message)
+            more = message["type"] == "http.request" and message.get("more_body", False)
+        found = _unkept_in(b"".join(m.get("body", b"") for m in messages))
+        if found is not None:
+            field = ".".join(found[4:] if found[:1] == ["changes"] else found)
+            name = capital(found[-1].replace("_", " ")) if found else "What was sent"
+            await answer(_unkept(field, name))(scope, receive, send)
+            return
+
+        async def replay() -> Message:
+            return messages.pop(0) if messages else await receive()
+
+        await self.app(scope, replay, send)
+
+
+UNKEPT = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f\ud800-\udfff]")
+_ESCAPED = re.compile(rb"\\u(?:00[01][0-9a-f]|007f|d[89a-f][0-9a-f]{2})", re.IGNORECASE)
+
+
+def _unkept(field: str, name: str) -> Problem:
+    words = f"{name} holds a character that cannot be kept, such as one a scanner or a broken paste leaves. Type it anew."
+    return Problem(
+        title="Cannot be kept as it is", status=422, detail=words, errors=[FieldProblem(field=field, message=words)]
+    )  # fmt: skip
+
+
+def _unkept_in(body: bytes) -> list[str] | None:
+    """The place in a JSON body of the first text with such a character; None where there is none, or no JSON."""
+    if body[:1] not in (b"{", b"[") or not (_ESCAPED.search(body) or b"\x7f" in body):
+        return None
+    try:
+        return _place(json.loads(body))
+    except (ValueError, RecursionError):
+        return None
+
+
+def _place(said: object) -> list[str] | None:
+    if isinstance(said, str):
+        return [] if UNKEPT.search(said) else None
+    rows: Iterable[tuple[object, object]] = ()
+    if isinstance(said, dict):
+        rows = said.items()
+    elif isinstance(said, list):
+        rows = enumerate(said)
+    for key, value in rows:
+        if isinstance(key, str) and UNKEPT.search(key):
+            return []
+        inner = _place(value)
+        if inner is not None:
+            return [*_where(said, key), *inner]
+    return None
+
+
+def _where(said: object, key: object) -> list[str]:
+    """A step of the way to a text: what an edit is to set is at the edit's own place in the rod."""
+    if key == "to" and isinstance(said, dict) and isinstance(said.get("at"), list):
+        return [str(p) for p in said["at"]]
+    return [str(key)]
+
+
+HEADERS = {
+    b"content-security-policy": b"default-src 'self'; img-src 'self' data: blob:; media-src 'self' blob:; style-src 'self' 'unsafe-inline'; worker-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+    b"x-frame-options": b"DENY",
+    b"x-content-type-options": b"nosniff",
+    b"referrer-policy": b"no-referrer",
+    b"cross-origin-opener-policy": b"same-origin",
+    b"cross-origin-resource-policy": b"same-origin",
+    b"permissions-policy": b"geolocation=(), payment=(), usb=()",
+}
+"""What every answer says to a browser: run and load only what is ours, and show it in nobody's frame."""
+
+
+class Guarded:
+    """ASGI middleware: every answer carries :data:`HEADERS`."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        async def with_headers(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                there = {name for name, _ in message["headers"]}
+                message["headers"] = [*message["headers"], *((n, v) for n, v in HEADERS.items() if n not in there)]  # fmt: skip
+            await send(message)
+
+        await self.app(scope, receive, with_headers if scope["type"] == "http" else send)
 
 
 class SameOrigin:

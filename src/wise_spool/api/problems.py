@@ -1,6 +1,7 @@
 """RFC 9457 problem details, in the builder's words."""
 
 import itertools
+import uuid
 from collections.abc import Iterable
 from typing import Any
 
@@ -8,7 +9,7 @@ from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel
-from sqlalchemy.exc import OperationalError
+from sqlalchemy.exc import DataError, OperationalError
 from starlette.exceptions import HTTPException
 
 from wise_spool.core.ground.refusals import RefusedError
@@ -183,7 +184,7 @@ def _saying(error: Any, value: str | None, allowed: str | None) -> str:
 def _short(value: object) -> str | None:
     if value is None or isinstance(value, (dict, list, tuple)):
         return None
-    return str(value)[:60]
+    return str(value)[:60].encode("utf-8", "replace").decode()
 
 
 def answer(problem: Problem, **more: Any) -> JSONResponse:
@@ -237,8 +238,15 @@ def install(app: FastAPI) -> None:
         detail = "The shop's database does not answer. Nothing was lost; try again in a moment."
         return answer(Problem(title="Database away", status=503, detail=detail))
 
+    @app.exception_handler(DataError)
+    async def _beyond(_: Request, error: DataError) -> JSONResponse:
+        say.warning("beyond what the database keeps", why=str(error.orig)[:300])
+        detail = "A number or a character in it is beyond what can be kept. Nothing was changed."
+        return answer(Problem(title="Cannot be kept as it is", status=422, detail=detail))
+
     @app.exception_handler(Exception)
     async def _fault(request: Request, error: Exception) -> JSONResponse:
-        say.error("a fault of ours", path=request.url.path, exc_info=error)
-        detail = "That is a fault of ours, and it is noted in the log. Nothing was changed."
-        return answer(Problem(title="A fault", status=500, detail=detail))
+        fault = uuid.uuid4().hex[:8]
+        say.error("a fault of ours", fault=fault, path=request.url.path, exc_info=error)
+        detail = f"That is a fault of ours, noted in the log as {fault}. Nothing was changed."
+        return answer(Problem(title="A fault", status=500, detail=detail), fault=fault)

@@ -51,7 +51,7 @@ class RoomLog:
         """Read the sensor and log it with every rod a coat sets on; with how many. A dead sensor logs nothing."""
         if not self.shop.instruments.simulated():
             return 0
-        setting = [k for k in self._open() if self._sets(k, now)]
+        setting = [k for k in self.shop.hanging(MOST_RODS) if self._sets(k, now)]
         if not setting:
             return 0
         try:
@@ -62,12 +62,8 @@ class RoomLog:
         for k in setting:
             air = Air(id=f"room-{uuid.uuid4().hex[:12]}", temperature_c=read.temperature_c, humidity_percent=read.humidity_percent, source=SOURCE)  # fmt: skip
             entry = LogEntry(id=f"room.{uuid.uuid4().hex}", at=now, device=SOURCE, air=air)
-            self.shop.builds.log(k.id, [entry], SOURCE, "the room")
+            self.shop.builds.note(k.id, [entry], SOURCE)
         return len(setting)
-
-    def _open(self) -> list[Kept]:
-        hung = self.shop.builds.page(put_away=False, after=None, most=MOST_RODS)
-        return [self.shop.builds.get(h.id) for h in hung]
 
     def _sets(self, kept: Kept, now: datetime) -> bool:
         done = kept.records.record.finish

@@ -99,8 +99,7 @@ class Scheduler:
 
     def _open_rods(self) -> list[OpenRod]:
         out = []
-        for hanging in self.shop.builds.page(most=MOST_RODS):
-            kept = self.shop.builds.get(hanging.id)
+        for kept in self.shop.hanging(MOST_RODS):
             plan = self.shop.planned(kept, learned=True).plan
             if plan is None:
                 continue

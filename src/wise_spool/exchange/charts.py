@@ -123,7 +123,10 @@ def _commas_part(full: list[tuple[int, str]], *, two_columns: bool) -> bool:
 def _cells(line: str, comma: str | None) -> list[str]:
     for mark in ("\t", ";", comma):
         if mark and mark in line:
-            row = next(csv.reader(io.StringIO(line), delimiter=mark))
+            try:
+                row = next(csv.reader(io.StringIO(line), delimiter=mark))
+            except csv.Error:  # a quote that swallows more than a cell may hold
+                row = line.split(mark)
             return [cell.strip() for cell in row if cell.strip()]
     return [line.strip()]
 

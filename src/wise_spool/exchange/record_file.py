@@ -15,6 +15,7 @@ from wise_spool.core.document.log import LogEntry, live
 from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.exchange.build_file import read_build, write_build
+from wise_spool.exchange.csv_words import as_words
 from wise_spool.exchange.pictures import LARGEST_BYTES, MadePicture, kept_picture
 
 MEDIA_TYPE = "application/zip"
@@ -96,17 +97,11 @@ def _row(e: LogEntry) -> tuple[str, str, str, str]:
     kind = "" if subject is None else subject[0]
     said = getattr(e, kind)
     if not hasattr(said, "model_dump"):
-        return kind.replace("_", " "), "", _plain(said), ""
+        return kind.replace("_", " "), "", as_words(said), ""
     values = said.model_dump(mode="json", exclude_none=True, exclude={"id"})
     of = values.pop("of", "") or (said.id if kind in ("worked", "skipped") else "")
     file = values.pop("file", "")
     says = "; ".join(
         f"{k.replace('_', ' ')} {v}" for k, v in values.items() if v not in ("", False)
     )
-    return kind.replace("_", " "), of, _plain(says), f"pictures/{file}.jpg" if file else ""
-
-
-def _plain(said: object) -> str:
-    """Words that no spreadsheet takes for a formula."""
-    text = str(said)
-    return f"'{text}" if text[:1] in ("=", "+", "-", "@") else text
+    return kind.replace("_", " "), of, as_words(says), f"pictures/{file}.jpg" if file else ""

@@ -6,8 +6,9 @@ written as ``seat.bore_mm`` and so on. Lists are JSON in their cell.
 
 import csv
 import io
+import itertools
 import json
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from typing import Any
 
 from pydantic import BaseModel, ValidationError
@@ -15,6 +16,7 @@ from pydantic import BaseModel, ValidationError
 from wise_spool.core.document.parts import SeatBore
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.shop.shelf import ITEM, ShelfKind
+from wise_spool.exchange.csv_words import as_words, parted_by, with_point, words_of
 
 STOCK = "stock"
 LEFT_OUT = {"id", "gap_before_mm", "adhesive", "turned", "power_drill"}
@@ -60,9 +62,17 @@ def write_shelf(kind: ShelfKind, items: Iterable[tuple[BaseModel, int]]) -> str:
 
 def read_shelf(kind: ShelfKind, text: str) -> list[tuple[BaseModel, int]]:
     """Items of one kind from CSV. Raises :class:`ShelfCsvError` with every row that is wrong."""
-    reader = csv.DictReader(io.StringIO(text.lstrip("\ufeff")))
+    text = text.lstrip("\ufeff")
+    mark = parted_by(text.partition("\n")[0])
+    reader = csv.DictReader(io.StringIO(text), delimiter=mark)
     known = columns(kind)
-    given = [name.strip() for name in reader.fieldnames or []]
+    try:
+        given = [name.strip() for name in reader.fieldnames or []]
+        rows = list(itertools.islice(reader, MOST_ROWS + 1))
+    except csv.Error as error:
+        raise ShelfCsvError(
+            f"Line {reader.line_num} cannot be read: a quote that is not closed, or a cell of great length."
+        ) from error
     if not given:
         raise ShelfCsvError("The file is empty: the first row names the columns.")
     strange = [name for name in given if name not in known]
@@ -71,16 +81,17 @@ def read_shelf(kind: ShelfKind, text: str) -> list[tuple[BaseModel, int]]:
             f"“{strange[0]}” is not a column of this shelf; the columns are {', '.join(known)}.",
             [(1, strange[0], "not a column of this shelf")],
         )
-    reader.fieldnames = given
     items: list[tuple[BaseModel, int]] = []
     problems: list[tuple[int, str, str]] = []
-    for number, row in enumerate(reader, start=2):
+    decimal = with_point if mark != "," else str
+    for number, said in enumerate(rows, start=2):
+        row = {(k or "").strip() or None: v for k, v in said.items()}
         if number > MOST_ROWS + 1:
             raise ShelfCsvError(f"There are more than {MOST_ROWS} rows; split the file.")
         if not any((value or "").strip() for value in row.values() if isinstance(value, str)):
             continue
         try:
-            items.append(_read_row(kind, row))
+            items.append(_read_row(kind, row, decimal))
         except ValidationError as error:
             problems += [
                 (number, ".".join(str(p) for p in e["loc"]) or "the row", _says(e))
@@ -105,7 +116,9 @@ def _says(error: Any) -> str:
     return str(error["msg"]).lower().replace("input should be", "it should be")
 
 
-def _read_row(kind: ShelfKind, row: dict[str, Any]) -> tuple[BaseModel, int]:
+def _read_row(
+    kind: ShelfKind, row: dict[str | None, Any], decimal: Callable[[str], str]
+) -> tuple[BaseModel, int]:
     stock_text = str(row.get(STOCK) or "1").strip()
     if not stock_text.isdigit():
         raise ValueError(f"“{stock_text}” is not a whole number")
@@ -116,13 +129,23 @@ def _read_row(kind: ShelfKind, row: dict[str, Any]) -> tuple[BaseModel, int]:
         text = (cell or "").strip() if isinstance(cell, str) else ""
         if name in (STOCK, None) or not text:
             continue
-        value: Any = json.loads(text) if text.startswith("[") else text
+        number = decimal(text) if _is_number(kind, name) else words_of(text)
+        value: Any = json.loads(text) if text.startswith("[") else number
         if "." in name:
             outer, inner = name.split(".", 1)
             values.setdefault(outer, {})[inner] = value
         else:
             values[name] = value
     return ITEM[kind].model_validate(values), int(stock_text)
+
+
+def _is_number(kind: ShelfKind, column: str) -> bool:
+    """Whether a column holds numbers, and so may have a decimal comma."""
+    model, name = (
+        (SeatBore, column.partition(".")[2]) if column.startswith("seat.") else (ITEM[kind], column)
+    )
+    field = model.model_fields.get(name)
+    return field is not None and "float" in str(field.annotation)
 
 
 def _flat(data: dict[str, Any]) -> dict[str, Any]:
@@ -142,4 +165,10 @@ def _cell(value: Any) -> str:
         return "true" if value else "false"
     if isinstance(value, list):
         return json.dumps(value) if value else ""
-    return repr(value) if isinstance(value, float) else str(value)
+    return (
+        as_words(value)
+        if isinstance(value, str)
+        else repr(value)
+        if isinstance(value, float)
+        else str(value)
+    )

@@ -14,6 +14,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy import Engine, create_engine, delete, tuple_
 from sqlalchemy import func as sql
 from sqlalchemy.dialects.postgresql import array
@@ -148,14 +149,7 @@ class BuildStore:
     def add(self, records: Records, what: str = "new build") -> Kept:
         """Keep a new rod as its revision 1, with a piece id of its own."""
         with self._session() as session:
-            row = BuildRow(head=1)
-            session.add(row)
-            session.flush()
-            piece = records.piece.model_copy(update={"id": str(row.id)})
-            ids = write_log(session, row.id, records.log)
-            session.add(written(row, 1, None, what, records.design, piece, ids))
-            session.flush()
-            return kept(session, row)
+            return kept(session, _added(session, records, what))
 
     def change(
         self,
@@ -192,6 +186,15 @@ class BuildStore:
                 note_change(session, row, f"log-{fresh[0].id}"[:60], client, places)
             return kept(session, row)
 
+    def note(self, build_id: uuid.UUID, entries: Sequence[LogEntry], client: str) -> None:
+        """Add what nobody did, such as a reading of the room: it is no step of anybody's, so that undo does not meet it."""
+        with self._session() as session:
+            row = row_of(session, build_id, lock=True)
+            before = as_json(session, row)
+            write_log(session, row.id, entries)
+            places = places_between(before, as_json(session, row))
+            note_change(session, row, f"note-{entries[0].id}"[:60], client, places)
+
     def clocks(self, since: datetime) -> list[tuple[uuid.UUID, str, BenchClock]]:
         """Clocks said since then of rods on the rack, with the rod's id and name; nothing else of a rod is
         read for them."""
@@ -213,7 +216,12 @@ class BuildStore:
         said: dict[uuid.UUID, list[LogEntry]] = {}
         names = {}
         for build_id, entry, name in rows:
-            said.setdefault(build_id, []).append(LogEntry.model_validate(entry))
+            try:
+                said.setdefault(build_id, []).append(LogEntry.model_validate(entry))
+            except (
+                ValidationError
+            ):  # an entry this version cannot read costs no more than its clock
+                continue
             names[build_id] = name
         return [(i, names[i], c) for i, log in said.items() for c in fold(log).bench.clocks]
 
@@ -267,16 +275,44 @@ class BuildStore:
             note_change(session, row, f"back-{uuid.uuid4()}", client, places)
             return kept(session, row)
 
+    def batch(
+        self,
+        build_id: uuid.UUID,
+        design: Design,
+        others: Sequence[Records],
+        what: str,
+        client: str = "",
+    ) -> None:
+        """A rod made the first of a batch, and the others hung beside it: all of them or none."""
+        with self._session() as session:
+            self._redesigned(session, build_id, design, what, client)
+            for records in others:
+                _added(session, records, "one of a batch")
+
     def redesign(self, build_id: uuid.UUID, design: Design, what: str, client: str = "") -> Kept:
         """Give a rod another design; its piece and its log stay its own."""
         with self._session() as session:
-            row = row_of(session, build_id, lock=True)
-            before, records = as_json(session, row), read_records(session, row)
-            if records.design != design:
-                advance(session, row, what, design, records.piece, [])
-                places = places_between(before, as_json(session, row))
-                note_change(session, row, f"redesign-{uuid.uuid4()}", client, places)
-            return kept(session, row)
+            return kept(session, self._redesigned(session, build_id, design, what, client))
+
+    def redesign_all(
+        self, designs: Mapping[uuid.UUID, Design], what: str, client: str = ""
+    ) -> None:
+        """Give each of these rods its design: all of them or none."""
+        with self._session() as session:
+            for build_id, design in sorted(designs.items()):
+                self._redesigned(session, build_id, design, what, client)
+
+    @staticmethod
+    def _redesigned(
+        session: Session, build_id: uuid.UUID, design: Design, what: str, client: str
+    ) -> BuildRow:
+        row = row_of(session, build_id, lock=True)
+        before, records = as_json(session, row), read_records(session, row)
+        if records.design != design:
+            advance(session, row, what, design, records.piece, [])
+            places = places_between(before, as_json(session, row))
+            note_change(session, row, f"redesign-{uuid.uuid4()}", client, places)
+        return row
 
     def history(self, build_id: uuid.UUID) -> list[RevisionNote]:
         """Every revision, newest first."""
@@ -335,3 +371,14 @@ class BuildStore:
 DEMO = "demo"
 DEMO_PAST = "demo, put away"
 """What the first revision of a demo rod is called."""
+
+
+def _added(session: Session, records: Records, what: str) -> BuildRow:
+    row = BuildRow(head=1)
+    session.add(row)
+    session.flush()
+    piece = records.piece.model_copy(update={"id": str(row.id)})
+    ids = write_log(session, row.id, records.log)
+    session.add(written(row, 1, None, what, records.design, piece, ids))
+    session.flush()
+    return row

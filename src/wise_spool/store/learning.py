@@ -42,7 +42,8 @@ class ShopLearning:
             standing = self.logbook.standing(*TEACHING)
             fresh = [key for key in standing if key not in self._entries]
             self._entries.update(self.logbook.entries(fresh))
-            known = learn(self._once(standing), self._since())
+            readable = [key for key in standing if key in self._entries]
+            known = learn(self._once(readable), self._since())
             self._known = known
         return known
 

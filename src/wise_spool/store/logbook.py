@@ -74,8 +74,9 @@ class Logbook:
             rods = {r.build_id for r in rows}
             names, struck = _names(session, rods), _struck(session, rods)
             return [
-                Line(r.build_id, names.get(r.build_id, ""), LogEntry.model_validate(r.entry), (r.build_id, r.id) in struck)
+                Line(r.build_id, names.get(r.build_id, ""), said, (r.build_id, r.id) in struck)
                 for r in rows
+                if (said := _entry(r)) is not None
             ]  # fmt: skip
 
     def keep(self, file: str, content: bytes, thumb: bytes) -> None:
@@ -115,15 +116,16 @@ class Logbook:
                 some = keys[start : start + 2000]
                 ids = [i for _, i in some]
                 rows = session.exec(select(LogRow).where(col(LogRow.id).in_(ids))).all()
-                out.update({(r.build_id, r.id): LogEntry.model_validate(r.entry) for r in rows})
-        return {key: out[key] for key in keys}
+                out.update({(r.build_id, r.id): e for r in rows if (e := _entry(r)) is not None})
+        return {key: out[key] for key in keys if key in out}
 
     def said(self, *kinds: Kind) -> Iterator[tuple[uuid.UUID, LogEntry]]:
         """Every entry of these kinds, over all rods, oldest first, struck ones left out."""
         standing = self.standing(*kinds)
         found = self.entries(standing)
         for key in standing:
-            yield key[0], found[key]
+            if key in found:
+                yield key[0], found[key]
 
     def by_rod(self, *kinds: Kind) -> list[tuple[Whose, list[LogEntry]]]:
         """Entries of these kinds that stand, rod by rod."""
@@ -140,6 +142,14 @@ class Logbook:
         return [
             (Whose(i, name, client or "", _brief(said)), logs[i]) for i, name, client, said in rows
         ]
+
+
+def _entry(row: LogRow) -> LogEntry | None:
+    """An entry as it is kept; none where this version cannot read it, which costs no more than what it says."""
+    try:
+        return LogEntry.model_validate(row.entry)
+    except ValidationError:
+        return None
 
 
 def _brief(said: Any) -> Brief:

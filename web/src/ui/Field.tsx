@@ -29,6 +29,9 @@ interface Shell extends FieldProps {
 }
 
 /** A field that edits one value in place, keeps what was typed when it is refused, and says why. */
+/** Characters that a scanner or a broken paste leaves, which nobody sees and nothing keeps. */
+const UNSEEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/g;
+
 export function FieldShell(props: Shell) {
   const { path, label, hideLabel, hint, shown, title, suffix, commit, className } = props;
   const draft = useRod((s) => s.drafts[path]);
@@ -55,7 +58,7 @@ export function FieldShell(props: Shell) {
       return;
     }
     try {
-      commit(draft.text);
+      commit(draft.text.replace(UNSEEN, ""));
       setDraft(path, null);
     } catch (error) {
       setDraft(path, { text: draft.text, message: (error as Error).message });

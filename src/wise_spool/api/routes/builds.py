@@ -144,9 +144,8 @@ def make_batch(
     """Rods alike: each of the same design, with a piece and a log of its own."""
     design = shop.builds.get(build_id).records.design
     first, *rest = alike(design, new.rods, f"{design.name} #{str(build_id)[:8]}")
-    shop.builds.redesign(build_id, first, f"a batch of {new.rods}", client)
-    for another in rest:
-        shop.builds.add(Records(design=another), "one of a batch")
+    fresh = [Records(design=another) for another in rest]
+    shop.builds.batch(build_id, first, fresh, f"a batch of {new.rods}", client)
     return batch(build_id, shop)
 
 
@@ -170,12 +169,13 @@ def batch(build_id: uuid.UUID, shop: InShop) -> list[m.BatchRod]:
 def follow(build_id: uuid.UUID, shop: InShop, client: Client = "") -> list[m.BatchRod]:
     """Bring this rod's design to every other rod of its batch; pieces and logs are their own."""
     mine = shop.builds.get(build_id)
+    designs = {}
     for k in _alike(shop, mine):
         if k.id != mine.id and departs(k.records.design, mine.records.design):
             own = k.records.design
             keep = {n: getattr(own, n) for n in ("name", "number", "client", "note")}
-            design = mine.records.design.model_copy(update=keep)
-            shop.builds.redesign(k.id, design, f"as {mine.records.design.name}", client)
+            designs[k.id] = mine.records.design.model_copy(update=keep)
+    shop.builds.redesign_all(designs, f"as {mine.records.design.name}", client)
     return batch(build_id, shop)
 
 
@@ -190,8 +190,7 @@ def _alike(shop: Shop, mine: Kept) -> list[Kept]:
     name = mine.records.design.batch
     if not name:
         return []
-    hanging = shop.builds.page(batch=name, most=MOST_IN_A_BATCH)
-    return [shop.builds.get(h.id) for h in hanging]
+    return shop.hanging(MOST_IN_A_BATCH, name)
 
 
 def _outcome(o: Outcome) -> m.ChangeOutcome:

@@ -37,8 +37,7 @@ def cup(build_id: uuid.UUID, shop: InShop) -> CupShared | None:
     mine = _next(shop, shop.builds.get(build_id))
     if mine is None:
         return None
-    hung = shop.builds.page(put_away=False, after=None, most=MOST_RODS)
-    others = [_next(shop, shop.builds.get(h.id)) for h in hung if h.id != build_id]
+    others = [_next(shop, kept) for kept in shop.hanging(MOST_RODS) if kept.id != build_id]
     return cup_for(mine, [o for o in others if o is not None])
 
 

@@ -65,8 +65,7 @@ def patterns() -> list[Pattern]:
 def spools(shop: InShop) -> list[SpoolAcross]:
     """Thread over all open rods against the shelf, in the order the rods were begun."""
     rods = []
-    for hung in shop.builds.page(put_away=False, after=None, most=MOST_RODS):
-        kept = shop.builds.get(hung.id)
+    for kept in shop.hanging(MOST_RODS):
         plan = shop.planned(kept).plan
         if plan is None:
             continue
@@ -132,7 +131,7 @@ def _labelled(shop: Shop, build_id: uuid.UUID, batch: bool) -> list[tuple[Build,
     ids = [build_id]
     name = kept.records.design.batch
     if batch and name:
-        ids += [h.id for h in shop.builds.page(put_away=False, after=None, most=MOST_RODS) if h.id != build_id and shop.builds.get(h.id).records.design.batch == name]  # fmt: skip
+        ids += [k.id for k in shop.hanging(MOST_RODS, name) if k.id != build_id]  # fmt: skip
     out = []
     for one in ids:
         of = shop.builds.get(one)

@@ -1,0 +1,188 @@
+"""Text that cannot be kept, numbers beyond the database, faults, frames, a batch cut off in the middle, one rod that cannot be read."""
+
+import json
+import uuid
+from datetime import UTC, datetime
+from unittest import mock
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from sqlmodel import Session, select
+from starlette.testclient import TestClient
+
+from tests.api.test_builds import WithAShop
+from wise_spool.core.document.bench import Air
+from wise_spool.core.document.log import LogEntry
+from wise_spool.store import builds as store_builds
+from wise_spool.store.tables import LogRow, RevisionRow
+
+JSON = {"content-type": "application/json"}
+
+
+class Hostile(WithAShop):
+    @classmethod
+    def setUpClass(cls):
+        super().setUpClass()
+        cls.raw = TestClient(cls.client.app, base_url="http://127.0.0.1:8321", raise_server_exceptions=False)  # fmt: skip
+
+    def post(self, path, body):
+        return self.raw.post(path, content=body, headers=JSON)
+
+
+class Text(Hostile):
+    def test_what_no_database_keeps_is_said_at_its_field_and_nothing_is_changed(self):
+        rod = self.new("Clean")
+        for escaped in (r"a\u0000b", r"a\ud800b", r"a\u001bb", r"\udfff"):
+            made = self.post("/api/builds", f'{{"name":"{escaped}"}}')
+            self.assertEqual(made.status_code, 422, escaped)
+            self.assertEqual(made.json()["errors"][0]["field"], "name")
+            change = f'{{"changes":[{{"id":"{uuid.uuid4()}","what":"e","seen":1,"ops":[{{"act":"set","at":["client"],"to":"{escaped}"}}]}}]}}'
+            answer = self.post(f"/api/builds/{rod['id']}/changes", change)
+            self.assertEqual(
+                (answer.status_code, answer.json()["errors"][0]["field"]), (422, "client")
+            )
+            entry = f'{{"entries":[{{"id":"n1","at":"2026-01-01T00:00:00Z","note":{{"id":"n","words":"{escaped}"}}}}]}}'
+            self.assertEqual(self.post(f"/api/builds/{rod['id']}/log", entry).status_code, 422)
+        self.assertEqual(self.client.get(f"/api/builds/{rod['id']}").json()["version"], 1)
+
+    def test_tabs_lines_and_every_script_are_kept(self):
+        name = "Käyrä ива \u4e2d \U0001f3a3"
+        self.assertEqual(self.new(name)["build"]["name"], name)
+        state = self.save(self.new("Lines"), note="one\n\ttwo")
+        self.assertEqual(state["build"]["note"], "one\n\ttwo")
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.text(max_size=60), st.sampled_from(("name", "client", "batch")))
+    def test_whatever_is_said_is_kept_or_refused_and_never_a_fault(self, text, field):
+        body = json.dumps({"name": "x", field: text})
+        self.assertIn(self.post("/api/builds", body).status_code, (201, 422))
+
+    def test_numbers_past_the_database_and_addresses_of_rubbish(self):
+        rod = self.new("Far")["id"]
+        for path in (
+            f"/api/builds/{rod}/revisions/{2**31}",
+            f"/api/builds/{rod}/revisions/{10**20}",
+            "/api/logbook?text=a%00b",
+            "/api/logbook?of=%07",
+        ):
+            self.assertEqual(self.raw.get(path).status_code, 422, path)
+        self.assertLess(self.raw.get(f"/api/builds/{rod}%00/log").status_code, 500)
+
+    def test_a_fault_has_a_name_that_the_log_knows(self):
+        with mock.patch("wise_spool.api.routes.learned.Learned", side_effect=RuntimeError), mock.patch.object(self.client.app.state.shop.learning, "all", side_effect=RuntimeError("x")), mock.patch("wise_spool.api.problems.say") as said:  # fmt: skip
+            answer = self.raw.get("/api/learned")
+        self.assertEqual(answer.status_code, 500)
+        fault = answer.json()["fault"]
+        self.assertIn(fault, answer.json()["detail"])
+        self.assertEqual(said.error.call_args.kwargs["fault"], fault)
+
+
+class Guarded(Hostile):
+    def test_no_answer_may_be_framed_or_load_from_elsewhere(self):
+        for path in ("/api/health", "/api/builds", "/api/nowhere", "/"):
+            headers = self.raw.get(path).headers
+            self.assertEqual(headers["x-frame-options"], "DENY")
+            self.assertIn("frame-ancestors 'none'", headers["content-security-policy"])
+            self.assertIn("default-src 'self'", headers["content-security-policy"])
+            self.assertEqual(headers["x-content-type-options"], "nosniff")
+
+    def test_no_page_of_documentation_loads_scripts_from_outside(self):
+        for path in ("/docs", "/redoc"):
+            self.assertNotIn("<script", self.raw.get(path).text.replace('<script type="module" crossorigin src="/assets', ""))  # fmt: skip
+
+
+class Whole(Hostile):
+    def test_a_batch_cut_off_in_the_middle_leaves_the_rod_as_it_was(self):
+        rod = self.new("Lone")
+        before = self.client.get("/api/builds").json()
+        real, calls = store_builds._added, []
+
+        def dies(*args):
+            calls.append(1)
+            if len(calls) == 3:
+                raise RuntimeError("killed")
+            return real(*args)
+
+        with mock.patch.object(store_builds, "_added", dies):
+            answer = self.raw.post(f"/api/builds/{rod['id']}/batch", json={"rods": 5})
+        self.assertEqual((answer.status_code, len(calls)), (500, 3))
+        self.assertEqual(self.client.get("/api/builds").json(), before)
+        self.assertEqual(
+            len(self.client.post(f"/api/builds/{rod['id']}/batch", json={"rods": 5}).json()), 5
+        )
+
+    def test_following_cut_off_in_the_middle_changes_none(self):
+        rod = self.new("Followed")
+        self.client.post(f"/api/builds/{rod['id']}/batch", json={"rods": 4})
+        state = self.client.get(f"/api/builds/{rod['id']}").json()
+        self.save(state, brief__what="pike")
+        others = [
+            r["id"]
+            for r in self.client.get(f"/api/builds/{rod['id']}/batch").json()
+            if r["id"] != rod["id"]
+        ]
+        real, calls = store_builds.advance, []
+
+        def dies(*args):
+            calls.append(1)
+            if len(calls) == 2:
+                raise RuntimeError("killed")
+            return real(*args)
+
+        def wanted():
+            return {
+                self.client.get(f"/api/builds/{i}").json()["build"]["brief"]["what"] for i in others
+            }
+
+        with mock.patch.object(store_builds, "advance", dies):
+            self.assertEqual(
+                self.raw.post(f"/api/builds/{rod['id']}/batch/follow").status_code, 500
+            )
+        self.assertEqual(wanted(), {""})
+        self.assertEqual(self.raw.post(f"/api/builds/{rod['id']}/batch/follow").status_code, 200)
+        self.assertEqual(wanted(), {"pike"})
+
+    def test_one_rod_that_cannot_be_read_costs_nobody_else(self):
+        good, bad = self.new("Good"), self.new("Bad")
+        with Session(self.store.engine) as session, session.begin():
+            row = session.exec(
+                select(RevisionRow).where(RevisionRow.build_id == uuid.UUID(bad["id"]))
+            ).one()
+            row.design = {**row.design, "finish": {"coats": "many"}}
+            session.add(row)
+            session.add(
+                LogRow(
+                    build_id=uuid.UUID(bad["id"]),
+                    id="odd",
+                    at=datetime.now(UTC),
+                    entry={"worked": {"odd": 1}, "id": "odd"},
+                )
+            )
+        for path in (
+            "/api/builds",
+            "/api/spools",
+            "/api/learned",
+            "/api/board",
+            f"/api/builds/{good['id']}/cup",
+            "/api/logbook",
+        ):
+            self.assertEqual(self.raw.get(path).status_code, 200, path)
+        shown = {r["name"]: r["problem"] for r in self.client.get("/api/builds").json()}
+        self.assertTrue(
+            shown["A rod that cannot be read"]
+            if "A rod that cannot be read" in shown
+            else shown["Bad"]
+        )
+        self.assertEqual(self.raw.get(f"/api/builds/{bad['id']}").status_code, 409)
+
+    def test_what_nobody_did_is_no_step_to_undo(self):
+        rod = self.new("Quiet")
+        state = self.save(rod, number="Somebody")
+        air = Air(id="r1", temperature_c=17)
+        self.store.note(uuid.UUID(rod["id"]), [LogEntry(id="room.1", at=datetime.now(UTC), air=air)], "room sensor")  # fmt: skip
+        later = self.client.get(f"/api/builds/{rod['id']}").json()
+        self.assertGreater(later["version"], state["version"])
+        undone = self.client.post(f"/api/builds/{rod['id']}/undo").json()
+        self.assertEqual(undone["build"]["number"], "")
+        log = self.client.get(f"/api/builds/{rod['id']}/log").json()
+        self.assertEqual([e["id"] for e in log], ["room.1"])
