@@ -27,6 +27,8 @@ from wise_spool.demo.past import past_records
 from wise_spool.demo.shelf import demo_shelf
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
+from wise_spool.run.backups import back_up, counted, looked_at, put_aside, put_back
+from wise_spool.run.backups import bring_back as put_again
 from wise_spool.run.running import Running, last, noted, running
 from wise_spool.run.tests import here, run_part, run_side_by_side
 from wise_spool.settings import ROOT, Settings, local_zone, shops_elsewhere
@@ -156,49 +158,81 @@ def plan(file: Path) -> None:
     print(plan_build(rod).model_dump_json(indent=2))
 
 
+WHOSE = {"demo": "the demo shop", "shop": "your own shop"}
+
+
 @app.command()
 def backup(file: Path, shop: str = "shop") -> None:
-    """Write a whole shop to FILE."""
+    """Write a whole shop to FILE, for its owner alone, with a note of what is in it beside it."""
     file = here(file)
-    with _database(_known(shop), Settings()) as (cluster, url, _fresh):
-        part = file.with_name(file.name + ".part")
-        try:
-            part.touch()
-        except OSError as error:
-            raise SaidError(f"Cannot write {file}: {error.strerror}.") from error
-        cluster.run("pg_dump", "-Fc", "-f", str(part.resolve()), DATABASES[shop])
-        part.replace(file)
-        store = BuildStore(url)
-        rods, items = store.count() + store.count(put_away=True), len(Shelf(store).all())
-        store.engine.dispose()
-    whose = "the demo shop" if shop == "demo" else "your own shop"
-    print(f"Backed up {whose} to {file}: {rods} rods, {items} things on the shelf, {file.stat().st_size} bytes.")  # fmt: skip
-    if not rods:
+    with _database(_known(shop), Settings()) as (cluster, _, _fresh):
+        note = back_up(cluster, shop, DATABASES[shop], file)
+    print(f"Backed up {WHOSE[shop]} to {file}: {note.rods} rods, {note.things} things on the shelf, {note.size} bytes, read back.")  # fmt: skip
+    if not note.rods:
         other = "demo" if shop == "shop" else "shop"
         print(f"There is no rod in it. The other shop is backed up with --shop {other}.")
 
 
 @app.command()
-def restore(file: Path, shop: str = "shop") -> None:
-    """Put a backup back. What was there is kept as a database beside it."""
-    file = here(file)
-    if not file.is_file():
-        raise SaidError(f"There is no backup at {file}.")
-    name = DATABASES[_known(shop)]
-    with _database(shop, Settings()) as (cluster, _, _fresh):
-        fresh = f"{name}_restored"
-        cluster.run(
-            "psql", "-d", "postgres", "-qc", f'DROP DATABASE IF EXISTS "{fresh}" WITH (FORCE)'
-        )
-        cluster.create_database(fresh)
-        cluster.run("pg_restore", "--exit-on-error", "--no-owner", "-d", fresh, str(file.resolve()))
-        upgrade(cluster.url(fresh))
-        aside = f"{name}_before_{datetime.now(UTC):%Y%m%d_%H%M%S}"
-        ends = f"SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '{name}'"
-        cluster.run("psql", "-d", "postgres", "-qc", ends)
-        cluster.run("psql", "-d", "postgres", "-qc", f'ALTER DATABASE "{name}" RENAME TO "{aside}"')
-        cluster.run("psql", "-d", "postgres", "-qc", f'ALTER DATABASE "{fresh}" RENAME TO "{name}"')
-    print(f"Restored from {file}; what was there is kept as {aside}.")
+def restore(
+    file: Path,
+    shop: str = "shop",
+    yes: Annotated[bool, typer.Option(help="Without asking.")] = False,
+) -> None:
+    """Put a backup back. What was there is put aside, and can be brought back."""
+    file, settings = here(file), Settings()
+    database = DATABASES[_known(shop)]
+    note = looked_at(file, shop)
+    _nobody_works(settings, shop)
+    with _database(shop, settings) as (cluster, url, _fresh):
+        rods, things = counted(url)
+        comes = f"{note.rods} rods and {note.things} things, of {note.made_at[:16].replace('T', ' ')} UTC" if note else "a backup without its note"  # fmt: skip
+        _ask(yes, f"There are {rods} rods and {things} things on the shelf in {WHOSE[shop]}. In their place comes {comes}; they are put aside", rods + things)  # fmt: skip
+        aside = put_back(cluster, database, file, even_empty=yes)
+    print(f"Restored from {file}; what was there is kept as {aside}. To have it again: ./wise-spool bring-back {aside}")  # fmt: skip
+
+
+@app.command()
+def kept(shop: str = "shop") -> None:
+    """What restores have put aside."""
+    with _database(_known(shop), Settings()) as (cluster, _, _fresh):
+        rows = put_aside(cluster, DATABASES[shop])
+    for row in rows:
+        print(f"{row.name}   put aside {row.at}, {row.rods} rods")
+    if not rows:
+        print("Nothing is put aside.")
+
+
+@app.command()
+def bring_back(
+    name: str,
+    shop: str = "shop",
+    yes: Annotated[bool, typer.Option(help="Without asking.")] = False,
+) -> None:
+    """Put what a restore put aside in its place again."""
+    settings = Settings()
+    _nobody_works(settings, _known(shop))
+    with _database(shop, settings) as (cluster, url, _fresh):
+        rods, things = counted(url)
+        _ask(yes, f"There are {rods} rods and {things} things on the shelf now; they are put aside in turn", rods + things)  # fmt: skip
+        aside = put_again(cluster, DATABASES[shop], name)
+    print(f"{name} is the shop again; what was there is kept as {aside}.")
+
+
+def _nobody_works(settings: Settings, shop: str) -> None:
+    there = running(settings.data_dir, shop)
+    if there is not None:
+        raise SaidError(f"Wise Spool ({shop}) is running at {there.address}: stop it first, or what is done there meanwhile is lost.")  # fmt: skip
+
+
+def _ask(yes: bool, words: str, holds: int) -> None:
+    """Go on only when it is wanted; a shop that holds nothing is asked nothing about."""
+    if yes or not holds:
+        return
+    if not sys.stdin.isatty():
+        raise SaidError(f"{words}. Say --yes if that is wanted; nothing was changed.")
+    if not typer.confirm(f"{words}. Go on?"):
+        raise SaidError("Left as it was.")
 
 
 def _known(shop: str) -> str:

@@ -10,14 +10,17 @@ import subprocess
 import sys
 import unittest
 import unittest.mock
+from contextlib import contextmanager
 from datetime import UTC, datetime
 from threading import Event
 
 from tests.shop import ROOT_PORT, temporary_dir
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.records import Records
+from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import write_build
+from wise_spool.run.backups import looked_at, put_back
 from wise_spool.settings import ROOT, shop_id
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.cluster import ClusterError, free_port, running_cluster
@@ -61,36 +64,110 @@ class PlanAFile(unittest.TestCase):
 
 
 class BackupAndRestore(unittest.TestCase):
-    def test_a_shop_comes_back_as_it_was(self):
+    @contextmanager
+    def shop(self, *names):
+        """A shop with rods of these names: where its data is, its cluster and its store."""
         data = temporary_dir() / "data"
-        file = data.parent / "shop.backup"
         with running_cluster(data, ROOT_PORT + 60, durable=False) as made:
             made.create_database("wise_spool_shop")
             url = made.url("wise_spool_shop")
             upgrade(url)
             store = BuildStore(url)
-            first = store.add(Records.of(Build(name="Before the backup")))
-            self.assertEqual(said("backup", str(file), data=data).returncode, 0)
-            store.add(Records.of(Build(name="After the backup")))
-            run = said("restore", str(file), data=data)
-            self.assertEqual(run.returncode, 0, run.stderr)
-            self.assertIn("what was there is kept", run.stdout)
+            for name in names:
+                store.add(Records.of(Build(name=name)))
+            yield data, made, store
             store.engine.dispose()
-            restored = BuildStore(url)
-            there = [restored.get(h.id) for h in restored.page()]
-            self.assertEqual(
-                [(k.id, k.records.design.name) for k in there], [(first.id, "Before the backup")]
-            )
-            restored.engine.dispose()
 
-    def test_what_cannot_be_restored_is_said(self):
-        data = temporary_dir() / "data"
-        junk = data.parent / "junk"
-        junk.write_text("not a backup")
-        self.assertIn("There is no backup", said("restore", str(junk) + "x", data=data).stderr)
-        run = said("restore", str(junk), data=data)
-        self.assertEqual(run.returncode, 1)
-        self.assertIn("pg_restore failed", run.stderr)
+    def rods(self, made):
+        store = BuildStore(made.url("wise_spool_shop"))
+        names = sorted(store.get(h.id).records.design.name for h in store.page())
+        store.engine.dispose()
+        return names
+
+    def test_a_shop_comes_back_as_it_was_and_what_was_replaced_too(self):
+        with self.shop("Before the backup") as (data, made, store):
+            file = data.parent / "shop.backup"
+            run = said("backup", str(file), data=data)
+            self.assertEqual(run.returncode, 0, run.stderr)
+            self.assertEqual([p.stat().st_mode & 0o777 for p in (file, file.with_name("shop.backup.json"))], [0o600] * 2)  # fmt: skip
+            note = json.loads(file.with_name("shop.backup.json").read_text())
+            self.assertEqual(
+                (note["shop"], note["rods"], note["size"]), ("shop", 1, file.stat().st_size)
+            )
+            store.add(Records.of(Build(name="After the backup")))
+            unasked = said("restore", str(file), data=data)
+            self.assertEqual(unasked.returncode, 1)
+            self.assertIn("There are 2 rods", unasked.stderr)
+            self.assertEqual(len(self.rods(made)), 2)
+            run = said("restore", str(file), "--yes", data=data)
+            self.assertEqual(run.returncode, 0, run.stderr)
+            self.assertEqual(self.rods(made), ["Before the backup"])
+            listed = said("kept", data=data).stdout
+            self.assertIn("2 rods", listed)
+            aside = listed.split()[0]
+            self.assertEqual(said("bring-back", aside, "--yes", data=data).returncode, 0)
+            self.assertEqual(self.rods(made), ["After the backup", "Before the backup"])
+            self.assertIn("1 rods", said("kept", data=data).stdout)
+            self.assertIn(
+                "Nothing is put aside as", said("bring-back", aside, "--yes", data=data).stderr
+            )
+
+    def test_what_cannot_be_put_back_is_said_and_nothing_is_changed(self):
+        with self.shop("Mine") as (data, made, _):
+            file, where = data.parent / "shop.backup", data.parent
+            said("backup", str(file), data=data)
+            good, note = file.read_bytes(), file.with_name("shop.backup.json")
+            told = note.read_text()
+
+            def refused(words, path=file):
+                with self.assertRaisesRegex(RefusedError, words):
+                    looked_at(path, "shop")
+                    put_back(made, "wise_spool_shop", path)
+                self.assertEqual(self.rods(made), ["Mine"])
+
+            flipped = bytearray(good)
+            flipped[len(good) // 2] ^= 1
+            file.write_bytes(flipped)
+            refused("is not as it was written")
+            note.unlink()
+            file.write_bytes(good[: len(good) // 2])
+            refused("cannot be read as a backup")
+            file.write_bytes(good)
+            note.write_text(told.replace('"shop": "shop"', '"shop": "demo"'))
+            refused("is a backup of the demo shop")
+            note.unlink()
+            (where / "junk").write_text("not a backup")
+            refused("cannot be read as a backup", where / "junk")
+            refused("There is no backup", where / "none")
+            made.create_database("foreign")
+            made.run("psql", "-d", "foreign", "-qc", "CREATE TABLE build (id int)")
+            made.run("pg_dump", "-Fc", "-f", str(where / "foreign"), "foreign")
+            refused("is no backup of Wise Spool", where / "foreign")
+            made.create_database("wise_spool_demo")
+            upgrade(made.url("wise_spool_demo"))
+            made.run(
+                "psql",
+                "-d",
+                "wise_spool_demo",
+                "-qc",
+                "UPDATE alembic_version SET version_num = '9999'",
+            )
+            made.run("pg_dump", "-Fc", "-f", str(where / "newer"), "wise_spool_demo")
+            refused("newer Wise Spool", where / "newer")
+            run = said("kept", "--shop", "demo", data=data)
+            self.assertIn("newer Wise Spool", run.stderr)
+            self.assertNotIn("Traceback", run.stderr)
+
+    def test_an_empty_shop_does_not_replace_a_full_one_unasked_and_a_folder_is_no_file(self):
+        with self.shop() as (data, made, store):
+            file = data.parent / "empty"
+            said("backup", str(file), data=data)
+            store.add(Records.of(Build(name="Later")))
+            run = said("restore", str(file), data=data)
+            self.assertEqual(run.returncode, 1)
+            self.assertEqual(self.rods(made), ["Later"])
+            self.assertIn("is a folder", said("backup", str(data.parent), data=data).stderr)
+            self.assertIn("Cannot write", said("backup", "/proc/none/file", data=data).stderr)
 
 
 def launched(*arguments: str, cwd=ROOT) -> subprocess.CompletedProcess[str]:

@@ -1,19 +1,24 @@
 """Text that cannot be kept, numbers beyond the database, faults, frames, a batch cut off in the middle, one rod that cannot be read."""
 
 import json
+import unittest
 import uuid
 from datetime import UTC, datetime
 from unittest import mock
 
-from hypothesis import given, settings
+from hypothesis import given
+from hypothesis import settings as hypothesis_settings
 from hypothesis import strategies as st
 from sqlmodel import Session, select
 from starlette.testclient import TestClient
 
 from tests.api.test_builds import WithAShop
+from tests.shop import settings
+from wise_spool.api.app import create_app
 from wise_spool.core.document.bench import Air
 from wise_spool.core.document.log import LogEntry
 from wise_spool.store import builds as store_builds
+from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import LogRow, RevisionRow
 
 JSON = {"content-type": "application/json"}
@@ -51,7 +56,7 @@ class Text(Hostile):
         state = self.save(self.new("Lines"), note="one\n\ttwo")
         self.assertEqual(state["build"]["note"], "one\n\ttwo")
 
-    @settings(max_examples=60, deadline=None)
+    @hypothesis_settings(max_examples=60, deadline=None)
     @given(st.text(max_size=60), st.sampled_from(("name", "client", "batch")))
     def test_whatever_is_said_is_kept_or_refused_and_never_a_fault(self, text, field):
         body = json.dumps({"name": "x", field: text})
@@ -75,6 +80,17 @@ class Text(Hostile):
         fault = answer.json()["fault"]
         self.assertIn(fault, answer.json()["detail"])
         self.assertEqual(said.error.call_args.kwargs["fault"], fault)
+
+
+class Away(unittest.TestCase):
+    def test_health_says_that_the_database_is_away_and_lists_say_what_to_do(self):
+        store = BuildStore("postgresql+psycopg://nobody@127.0.0.1:1/nothing")
+        raw = TestClient(create_app(store, settings()), base_url="http://127.0.0.1:8321", raise_server_exceptions=False)  # fmt: skip
+        for path in ("/api/health", "/api/builds"):
+            answer = raw.get(path)
+            self.assertEqual(answer.status_code, 503, path)
+            self.assertIn("does not answer", answer.json()["detail"])
+        store.engine.dispose()
 
 
 class Guarded(Hostile):

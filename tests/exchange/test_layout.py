@@ -18,6 +18,7 @@ from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.all_papers import all_papers
 from wise_spool.exchange.cue_sheet import cue_sheet
 from wise_spool.exchange.figure_sheet import figure_sheet
+from wise_spool.exchange.finish_sheet import finish_sheet
 from wise_spool.exchange.glue_up_sheet import glue_up_sheet
 from wise_spool.exchange.label_sheet import labels_of_one
 from wise_spool.exchange.pages import page_count
@@ -115,7 +116,15 @@ class AllPapers(unittest.TestCase):
             text = "\n".join(p.extract_text() for p in document.pages)
         each = [
             make(rod.build, planned, "a4", DAY)
-            for make in (portrait, build_sheet, glue_up_sheet, story_stick, protractor, cue_sheet)
+            for make in (
+                portrait,
+                build_sheet,
+                glue_up_sheet,
+                story_stick,
+                protractor,
+                cue_sheet,
+                finish_sheet,
+            )
         ]
         self.assertEqual(len(document.pages), sum(page_count(pdf) for pdf in each))
         for words in ("In this order", "Mix 1", "Wrap-round strips"):

@@ -82,7 +82,8 @@ async def serving(app: FastAPI) -> AsyncIterator[None]:
 
 
 def health(shop: InShop) -> m.Health:
-    """The server answers."""
+    """The server answers, and its database does; 503 while that is away."""
+    shop.builds.answers()
     return m.Health(version=__version__, shop=shop.name)
 
 

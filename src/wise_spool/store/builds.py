@@ -91,6 +91,11 @@ class BuildStore:
             for build_id in session.info.pop("changed", ()):
                 self.changed(build_id)
 
+    def answers(self) -> None:
+        """Ask the database for nothing. Raises :class:`sqlalchemy.exc.OperationalError` while it is away."""
+        with Session(self.engine) as session:
+            session.exec(select(1)).one()
+
     # --- the rack ---------------------------------------------------------------
 
     def page(

@@ -4,11 +4,28 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
+from alembic.util.exc import CommandError
+
+from wise_spool.core.ground.refusals import RefusedError
+
+
+class NewerError(RefusedError):
+    """The tables are of a newer version than this one."""
+
+    status = 409
+    title = "Newer than this"
 
 
 def upgrade(url: str) -> None:
-    """Bring a database to the newest tables."""
+    """Bring a database to the newest tables. Raises :class:`NewerError` when they are newer than that."""
     config = Config()
     config.set_main_option("script_location", str(Path(__file__).parent))
     config.attributes["url"] = url
-    command.upgrade(config, "head")
+    try:
+        command.upgrade(config, "head")
+    except CommandError as error:
+        if "Can't locate revision" not in str(error):
+            raise
+        raise NewerError(
+            "This shop was last opened by a newer Wise Spool, and this one would not understand it. Start the newer one; nothing was changed."
+        ) from error
