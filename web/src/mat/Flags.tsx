@@ -12,6 +12,8 @@ import { drawnOd } from "./Rod";
 import { LENS_H } from "./size";
 
 const FLAG_H = 19;
+/** From so many pixels a millimetre on, every coated place has a flag of its own. */
+const NEAR = 2;
 
 /** Masking-tape flags with what the stage measures written on them. */
 export function Flags(
@@ -55,6 +57,16 @@ export function Flags(
         text: length(lower.sign * (mm - lower.origin), rule, false),
         label: `${w.what}: ${bothUnits(mm)} from the butt`,
         selected: selected === `wraps.wraps.${w.id}`,
+      }));
+  } else if (stage === "finish" && scale.pxPerMm < NEAR) {
+    flags = plan.finish.defects
+      .filter((d) => d.open && d.place_mm !== null)
+      .map((d) => ({
+        key: d.id,
+        mm: d.place_mm!,
+        x: scale.x(d.place_mm!),
+        text: d.words,
+        label: `${d.words}, coat ${d.coat}: ${bothUnits(d.place_mm!)} from the butt`,
       }));
   } else if (stage === "finish") {
     flags = plan.finish.spans

@@ -46,7 +46,7 @@ export function OrderToCoat() {
       </p>
       <ol
         aria-label="The order to coat in"
-        className="grid max-h-[15rem] grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6 overflow-auto"
+        className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6"
       >
         {order.map((o) => (
           <li
