@@ -14,9 +14,10 @@ class Cards(unittest.TestCase):
     def test_one_an_operation_in_their_order_done_and_waiting_as_they_are(self):
         for build in SHOP:
             p = plan(build)
-            self.assertEqual([c.id for c in p.cards], [o.id for o in p.work.operations])
+            whole = [c for c in p.cards if not c.ticks]
+            self.assertEqual([c.id for c in whole], [o.id for o in p.work.operations])
             words = {o.id: o.words for o in p.work.operations}
-            for card, o in zip(p.cards, p.work.operations, strict=True):
+            for card, o in zip(whole, p.work.operations, strict=True):
                 self.assertEqual((card.title, card.done), (o.words, o.done))
                 first = words.get(o.open_before[0], "") if o.open_before else ""
                 self.assertEqual(card.waits_for, "" if o.done else first)
@@ -58,7 +59,46 @@ class Cards(unittest.TestCase):
         self.assertTrue(
             all(c.startswith(f"Guide {n}:") for n, c in enumerate(card["guides"].cues[:8], start=1))
         )
-        cues = len(rod.wraps.laid) + sum(len(w.cues) for w in rod.wraps.laid)
-        self.assertEqual(len(card["guides"].cues), 8 + cues)
+        self.assertEqual(len(card["guides"].cues), 8)
         self.assertIn("→", card["ream:fore"].figure)
         self.assertIn("come home", " ".join(card["ream:fore"].cues))
+
+
+class WrapByWrap(unittest.TestCase):
+    """A card a guide, before the one for all of them."""
+
+    def test_every_wrap_stands_on_one_card_with_its_cues_and_minutes(self):
+        for build in SHOP:
+            rod = Rod.of(build)
+            parts = [c for c in rod.cards if c.ticks]
+            if not any(c.id == "guides" for c in rod.cards):
+                self.assertFalse(parts)
+                continue
+            told = " ".join(q for c in parts for q in c.cues)
+            for w in rod.wraps.laid:
+                self.assertEqual(sum(f"wrap:{w.id}" in c.ticks for c in parts), 1, w.id)
+                self.assertIn(f"{w.turns} turns of {w.thread}", told)
+            self.assertAlmostEqual(
+                sum(c.planned for c in parts), sum(w.planned_min for w in rod.wraps.laid), delta=0.2
+            )
+            self.assertTrue(all(len(c.cues) <= 24 for c in parts), max(len(c.cues) for c in parts))
+            ids = [c.id for c in rod.cards]
+            self.assertLess(max(ids.index(c.id) for c in parts), ids.index("guides"))
+
+    def test_done_one_after_another_the_whole_is_done(self):
+        build = SHOP[0]
+        ticked = ()
+        for c in [c for c in Rod.of(build).cards if c.ticks]:
+            before = {x.id: x.done for x in Rod.of(build).cards}
+            self.assertFalse(before[c.id] or before["guides"])
+            ticked += c.ticks
+            build = build.model_copy(
+                update={
+                    "handle": build.handle.model_copy(
+                        update={"steps_done": (*SHOP[0].handle.steps_done, *ticked)}
+                    )
+                }
+            )
+            self.assertTrue({x.id: x.done for x in Rod.of(build).cards}[c.id])
+        self.assertTrue({x.id: x.done for x in Rod.of(build).cards}["guides"])
+        self.assertFalse(any(t.endswith(":aligned") for t in ticked), "being in line is seen later")

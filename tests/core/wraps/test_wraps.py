@@ -39,6 +39,19 @@ def wrap_of(build, wrap_id):
     return next(w for w in Rod.of(build).wraps.laid if w.id == wrap_id)
 
 
+class Taped(unittest.TestCase):
+    def test_a_single_foot_has_no_other(self):
+        b = wrapped(
+            guides=(
+                guide(1, 300, thread="garnet"),
+                guide(2, 800, thread="garnet", feet="double", foot_tip_mm=14.0),
+            )
+        )
+        said = {w.guide_id: w.cues[0].words for w in Rod.of(b).wraps.laid if w.guide_id}
+        self.assertIn("Its leg is taped", said["g1"])
+        self.assertIn("The other foot is taped", said["g2"])
+
+
 class MinutesAndSharing(unittest.TestCase):
     def test_what_was_learned_of_a_tool_and_a_size_moves_only_such_wraps(self):
         thick = Thread(id="heavy", name="heavy", size="D")

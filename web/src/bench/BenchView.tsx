@@ -6,7 +6,14 @@ import { persist } from "zustand/middleware";
 
 import type { Card, CardAsk, LogEntry, Rule } from "../api/types";
 import { Strip } from "../mat/Strip";
-import { coatMixed, layerMixed, layerNotMixed, coatNotMixed, stepDone } from "../rod/moves";
+import {
+  coatMixed,
+  layerMixed,
+  layerNotMixed,
+  coatNotMixed,
+  stepDone,
+  stepsDone,
+} from "../rod/moves";
 import { useLearned } from "../learned/useLearned";
 import { sayOf, useEntries } from "../outbox/entries";
 import type { Said } from "../outbox/entries";
@@ -355,6 +362,7 @@ function BigButton(props: {
 const isCoat = (card: Card) => card.kind === "coat" || card.kind === "layer";
 
 const mark = (card: Card, done: boolean): Recipe => {
+  if (card.ticks?.length) return stepsDone(card.ticks, done);
   if (card.kind === "layer") return done ? layerMixed(card.id) : layerNotMixed(card.id);
   if (card.kind !== "coat") return stepDone(card.id, done);
   return done ? coatMixed : coatNotMixed;

@@ -91,6 +91,14 @@ export const stepDone =
     b.handle.steps_done = done ? [...others, id] : others;
   };
 
+/** Say several steps done at once, or not done after all. */
+export const stepsDone =
+  (ids: string[], done: boolean): Recipe =>
+  (b) => {
+    const others = b.handle.steps_done.filter((s) => !ids.includes(s));
+    b.handle.steps_done = done ? [...others, ...ids] : others;
+  };
+
 /** The next coat has just been mixed. */
 export const coatMixed: Recipe = (b) => {
   b.finish.laid.push({

@@ -28,7 +28,7 @@ from wise_spool.core.work.planning import WorkPlan
 from wise_spool.core.work.road_map import MarkDrawn
 from wise_spool.core.wraps.crosswrap import pass_order
 from wise_spool.core.wraps.planning import WrapsPlan
-from wise_spool.core.wraps.progress import figure_step
+from wise_spool.core.wraps.progress import figure_step, wrapped_step
 
 
 class CardClock(Frozen):
@@ -55,7 +55,7 @@ class Card(Frozen):
     is; ``waits_for`` says what is still open before it, empty when it may be done now. ``mixes``
     are those whose first joint is made on it. ``planned`` are its minutes before anything was learned, where the
     plan works them out. ``skipped`` is why it is left out; ``minutes_by`` the
-    habit its minutes are from."""
+    habit its minutes are from. ``ticks`` are the steps that its *done* ticks off, where it is a part of an operation."""
 
     id: str
     kind: OperationKind
@@ -76,6 +76,7 @@ class Card(Frozen):
     waits_for: str
     mixes: tuple[CardMix, ...]
     asks: tuple[CardAsk, ...]
+    ticks: tuple[str, ...] = ()
 
 
 COAT_THEN = {
@@ -135,12 +136,15 @@ def cards_of(
     out = []
     for o in work.operations:
         figure, figure_says, cues = says[o.kind](o) if o.kind in says else ("", "", [])
+        waits_for = words.get(o.open_before[0], "") if o.open_before and not o.done else ""
+        if o.id == "guides":
+            out += _wrap_cards(o, build, guides, wraps, bench, waits_for)
         out.append(
             Card(
                 id=o.id, kind=o.kind, stage=o.stage, title=o.words, figure=figure, figure_says=figure_says, cues=tuple(cues),
                 needs=o.needs, caution=o.caution or "", place=o.place, minutes=o.hands_min, minutes_by=o.minutes_by, planned=_planned(o),
                 tool=_tool(o), done=o.done, skipped=o.skipped, asks=asks_of(o, build, handle, finish, work.glue_up, bench),
-                waits_for=words.get(o.open_before[0], "") if o.open_before and not o.done else "", mixes=_mixes(o, build, work, finish),
+                waits_for=waits_for, mixes=_mixes(o, build, work, finish),
             )
         )  # fmt: skip
     return tuple(out)
@@ -205,12 +209,45 @@ def _guides(build: Build, guides: GuidesPlan, wraps: WrapsPlan) -> Said:
         for n, g in enumerate(guides.placed, start=1)
         if g.from_tip_ring_mm is not None
     ]
-    for w in sorted(wraps.laid, key=lambda w: -w.start_mm):
-        cues.append(
-            f"{capital(w.what)}: {w.turns} turns of {w.thread}, {format_length(w.end_mm - w.start_mm, build.rule)}."
-        )
-        cues += [f"Turn {c.turn}: {c.words}" for c in w.cues]
     return f"{len(guides.placed)}", "guides, tip first", cues
+
+
+def _wrap_cards(
+    o: Operation,
+    build: Build,
+    guides: GuidesPlan,
+    wraps: WrapsPlan,
+    bench: BenchDone,
+    waits_for: str,
+) -> list[Card]:
+    """A card a guide, and one for every other wrap, tip first: what is wrapped is worked one at a time."""
+    by_step = {wrapped_step(w.id): w for w in wraps.laid}
+    skipped = {s.id: s.why for s in bench.skipped}
+    placed = {g.id: g for g in guides.placed}
+    out = []
+    for row in wraps.progress:
+        mine = [by_step[s.id] for s in row.steps if s.id in by_step]
+        if not mine:
+            continue
+        cues = []
+        guide = placed.get(row.id)
+        if guide is not None and guide.from_tip_ring_mm is not None:
+            cues.append(f"Its ring {format_length(guide.from_tip_ring_mm, build.rule)} from the tip-top ring, {guide.clock_words}.")  # fmt: skip
+        for w in mine:
+            cues.append(f"{capital(w.what)}: {w.turns} turns of {w.thread}, {format_length(w.end_mm - w.start_mm, build.rule)}.")  # fmt: skip
+            cues += [f"Turn {c.turn}: {c.words}" if c.turn else c.words for c in w.cues]
+        ticks = tuple(s.id for s in row.steps if not s.id.endswith(":aligned"))
+        threads = dict.fromkeys(s.thread for w in mine for s in w.stretches)
+        card_id = f"wrap:{row.id}" if guide is not None else ticks[0]
+        out.append(
+            Card(
+                id=card_id, kind="guides", stage="wraps", title=f"Wrap {row.what}", figure=f"{sum(w.turns for w in mine)}", figure_says="turns" if len(mine) == 1 else f"turns in {len(mine)} wraps", cues=tuple(cues),
+                needs=tuple(Need(what=f"thread, {t}", amount="") for t in threads), caution=o.caution or "", place=Place(start_mm=min(w.over_from_mm for w in mine), end_mm=max(w.over_to_mm for w in mine)),
+                minutes=round(sum(w.minutes for w in mine), 1), minutes_by=f"wrap_share.{mine[0].wound_with}", planned=round(sum(w.planned_min for w in mine), 2), tool=mine[0].wound_with,
+                done=all(s.done for s in row.steps if s.id in ticks), skipped=skipped.get(card_id, ""), waits_for=waits_for, mixes=(), asks=(), ticks=ticks,
+            )
+        )  # fmt: skip
+    return out
 
 
 def _figure(o: Operation, wraps: WrapsPlan) -> Said:

@@ -31,6 +31,7 @@ class Marks:
     climb_turn: int | None
     layers: int
     lock_turns: int
+    two_feet: bool = True
 
 
 def needs_loop_at_once(turns: int) -> bool:
@@ -51,7 +52,8 @@ def cues_of(marks: Marks, said: Wrap, thread: str) -> tuple[Cue, ...]:
     if said.under is not None:
         at(0, "under", f"Lay the underwrap of {said.under.thread or thread} first, {said.under.beyond_mm:g} mm past either end, and burnish it.")  # fmt: skip
     away = "ring" if foot else "tip" if marks.starts == "butt" else "butt"
-    tape = "The other foot is taped. " if foot else ""
+    taped = "The other foot is taped. " if marks.two_feet else "Its leg is taped. "
+    tape = taped if foot else ""
     at(0, "start", f"{tape}Start {thread} on the bare blank at the {marks.starts} end and work toward the {away}.")  # fmt: skip
     at_once = needs_loop_at_once(n)
     if at_once:

@@ -74,6 +74,7 @@ def progress_of(
 
 
 def all_wrapped(progress: tuple[GuideProgress, ...]) -> bool:
-    """Whether every foot of every guide is wrapped."""
-    feet = [s for p in progress for s in p.steps if s.id.startswith("wrap:foot:")]
-    return bool(feet) and all(s.done for s in feet)
+    """Whether every wrap is on, those of the feet among them."""
+    wraps = [s for p in progress for s in p.steps if s.id.startswith("wrap:")]
+    feet = any(s.id.startswith("wrap:foot:") for s in wraps)
+    return feet and all(s.done for s in wraps)

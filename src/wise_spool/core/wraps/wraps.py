@@ -6,6 +6,7 @@ moved out by t grows by 2 pi t, Steiner), p what a turn covers. Method page: ``d
 """
 
 import math
+from collections import Counter
 from dataclasses import dataclass
 
 import numpy as np
@@ -155,6 +156,7 @@ def wraps_on(
         return (), ()
     held = holdings(build, work, handle, guides, main_thread(build))
     held += _own(build, work)
+    feet = Counter(h.guide_id for h in held)
     lie, left = [], []
     for h in sorted(held, key=lambda h: (h.butt_mm - h.beyond_butt_mm, h.id)):
         said = by_id(build.wraps.wraps, h.id) or Wrap(id=h.id)
@@ -165,7 +167,7 @@ def wraps_on(
         if ends[1] - ends[0] >= SHORTEST_MM:
             lie.append((h, said, ends))
     beds = _Bed.under([h for h, _, _ in lie], [ends for _, _, ends in lie], work)
-    laid = (_lay(said, bed, work.length_mm, threads, build.wraps.tool) for (_, said, _), bed in zip(lie, beds, strict=True))  # fmt: skip
+    laid = (_lay(said, bed, work.length_mm, threads, build.wraps.tool, two_feet=feet[h.guide_id] > 1) for (h, said, _), bed in zip(lie, beds, strict=True))  # fmt: skip
     return tuple(laid), tuple(left)
 
 
@@ -196,7 +198,9 @@ def _ends(h: Holding, said: Wrap, length_mm: float, threads: Threads) -> tuple[f
     return start, end
 
 
-def _lay(said: Wrap, bed: _Bed, length_mm: float, threads: Threads, tool: WrapTool) -> WrapLaid:
+def _lay(
+    said: Wrap, bed: _Bed, length_mm: float, threads: Threads, tool: WrapTool, *, two_feet: bool
+) -> WrapLaid:
     h, start, end = bed.held, float(bed.at_mm[0]), float(bed.at_mm[-1])
     thread = threads.of(said.thread or h.thread)
     starts = said.starts or h.starts
@@ -236,7 +240,12 @@ def _lay(said: Wrap, bed: _Bed, length_mm: float, threads: Threads, tool: WrapTo
     minutes = habits().wrap_min * (1 + len(said.bands)) + habits().turn_min * total
     way = wound_with(tool, thread.size)
     marks = Marks(
-        turns=turns, starts=starts, climb_turn=climbs, layers=layers, lock_turns=lock if foot else 0
+        turns=turns,
+        starts=starts,
+        climb_turn=climbs,
+        layers=layers,
+        lock_turns=lock if foot else 0,
+        two_feet=two_feet,
     )
     return WrapLaid(
         id=h.id, duty=h.duty, what=said.name or h.what, start_mm=round(start, 2), end_mm=round(end, 2), over_from_mm=round(low, 2), over_to_mm=round(high, 2),
