@@ -50,6 +50,12 @@ class Finishing(WithAShop):
         self.assertEqual(self.client.post("/api/devices/air/log").json()["rods"], 1)
         after = self.finish_of(rod)["coats"][0]
         self.assertEqual((before["readings"], after["readings"]), (0, 1))
+        lines = self.client.get("/api/logbook", params={"rod": rod["id"]}).json()["lines"]
+        self.assertFalse([e for e in lines if e["entry"].get("air")], "nobody did that")
+        asked = self.client.get("/api/logbook", params={"rod": rod["id"], "kinds": "air"}).json()[
+            "lines"
+        ]
+        self.assertEqual(len(asked), 1)
         clock = {c["name"]: c["minutes"] for c in after["clocks"]}
         self.assertNotEqual(
             clock["set"], {c["name"]: c["minutes"] for c in before["clocks"]}["set"]

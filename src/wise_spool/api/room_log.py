@@ -5,7 +5,7 @@ from datetime import UTC, datetime, timedelta
 from threading import Event, Thread
 from typing import TYPE_CHECKING
 
-from wise_spool.core.document.bench import Air
+from wise_spool.core.document.bench import ROOM_SENSOR, Air
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.finish.coats import CoatPlan
 from wise_spool.core.plan import Plan
@@ -20,7 +20,6 @@ if TYPE_CHECKING:
 EVERY_S = 15 * 60.0
 MOST_RODS = 200
 LONGEST = timedelta(days=7)
-SOURCE = "room sensor"
 
 
 class RoomLog:
@@ -60,9 +59,9 @@ class RoomLog:
             say.warning("the room sensor: %s", error)
             return 0
         for k in setting:
-            air = Air(id=f"room-{uuid.uuid4().hex[:12]}", temperature_c=read.temperature_c, humidity_percent=read.humidity_percent, source=SOURCE)  # fmt: skip
-            entry = LogEntry(id=f"room.{uuid.uuid4().hex}", at=now, device=SOURCE, air=air)
-            self.shop.builds.note(k.id, [entry], SOURCE)
+            air = Air(id=f"room-{uuid.uuid4().hex[:12]}", temperature_c=read.temperature_c, humidity_percent=read.humidity_percent, source=ROOM_SENSOR)  # fmt: skip
+            entry = LogEntry(id=f"room.{uuid.uuid4().hex}", at=now, device=ROOM_SENSOR, air=air)
+            self.shop.builds.note(k.id, [entry], ROOM_SENSOR)
         return len(setting)
 
     def _sets(self, kept: Kept, now: datetime) -> bool:

@@ -8,9 +8,11 @@ from typing import Any
 
 from pydantic import ValidationError
 from sqlalchemy import Text, cast, or_, tuple_
+from sqlalchemy import func as sql
 from sqlalchemy.dialects.postgresql import array, insert
 from sqlmodel import Session, col, select
 
+from wise_spool.core.document.bench import ROOM_SENSOR
 from wise_spool.core.document.design import Brief
 from wise_spool.core.document.log import KINDS, Kind, LogEntry
 from wise_spool.core.ground.refusals import NotThereError
@@ -63,6 +65,13 @@ class Logbook:
             asked = asked.where(LogRow.build_id == wanted.rod)
         if wanted.kinds:
             asked = asked.where(entry.op("?|")(array(list(wanted.kinds))))
+        if not wanted.kinds:  # what the room was while a coat set is asked for by its kind
+            asked = asked.where(
+                ~(
+                    entry.op("?", is_comparison=True)("air")
+                    & (sql.coalesce(entry["device"].astext, "") == ROOM_SENSOR)
+                )
+            )
         if wanted.of:
             asked = asked.where(or_(*(entry[k]["of"].astext == wanted.of for k in ("note", "picture", "follow_up", "clock")), *(entry[k]["id"].astext == wanted.of for k in ("worked", "skipped")), entry["step"].astext == wanted.of))  # fmt: skip
         for word in wanted.text.split():

@@ -1,16 +1,17 @@
 import type { LogEntry, Rule } from "../api/types";
-import { length } from "../ui/measure";
+import { hours, length } from "../ui/measure";
+import { SYMPTOM_WORDS } from "../words/shapes";
 
 /** What kinds of line there are, as a builder asks for them. */
 export const SORTS: { value: string; label: string; kinds: string }[] = [
   { value: "all", label: "everything", kinds: "" },
-  { value: "done", label: "done", kinds: "step,coat,built,stage,skipped" },
+  { value: "done", label: "done", kinds: "step,coat,area_coat,built,stage,skipped" },
   {
     value: "measured",
     label: "measured",
-    kinds: "dry_fit,ream,weighed,test_load_g,test_row,air,timed,gauged",
+    kinds: "dry_fit,ream,weighed,test_load_g,test_row,air,timed,gauged,sighted,witness",
   },
-  { value: "notes", label: "notes", kinds: "note,field_note,answer,follow_up" },
+  { value: "notes", label: "notes", kinds: "note,field_note,answer,follow_up,defect" },
   { value: "pictures", label: "pictures", kinds: "picture" },
   { value: "minutes", label: "minutes", kinds: "worked,clock" },
 ];
@@ -93,6 +94,25 @@ export function said(
       what: "static test",
       says: e.test_row.touches ? "touches" : e.test_row.lifts ? "lifts" : "clear",
     };
+  if (e.area_coat)
+    return {
+      what: "coat on",
+      says: `coat ${e.area_coat.number} of an area of its own, at ${e.area_coat.temperature_c} °C`,
+    };
+  if (e.defect) {
+    const seen = SYMPTOM_WORDS[e.defect.symptom];
+    const on = e.defect.words ? `, ${e.defect.words}` : "";
+    return {
+      what: e.defect.cleared ? "cut back" : "coat went wrong",
+      says: `${seen} in coat ${e.defect.coat}${on}`,
+    };
+  }
+  if (e.witness)
+    return {
+      what: "blob looked at",
+      says: `${e.witness.product}: ${SEEN[e.witness.seen]}, ${hours(e.witness.minutes)} after mixing at ${e.witness.temperature_c} °C`,
+    };
+  if (e.sighted) return { what: "looked along", says: sightedWords(e.sighted, rule) };
   return { what: "", says: "" };
 }
 
@@ -101,6 +121,23 @@ const fitWords = (short_mm: number, rule: Rule): string => {
   return short_mm > 0
     ? `stops ${length(short_mm, rule)} short`
     : `goes ${length(-short_mm, rule)} past`;
+};
+
+const SEEN: Record<NonNullable<LogEntry["witness"]>["seen"], string> = {
+  runs: "it runs",
+  strings: "it pulls strings",
+  tacky: "it is tacky",
+  set: "it is set",
+  hard: "it is hard",
+};
+
+const sightedWords = (s: NonNullable<LogEntry["sighted"]>, rule: Rule): string => {
+  const [off, by] =
+    s.angle_deg == null
+      ? [s.offset_mm ?? 0, length(Math.abs(s.offset_mm ?? 0), rule)]
+      : [s.angle_deg, `${Math.abs(s.angle_deg).toFixed(1)}°`];
+  const stands = off === 0 ? "in line" : `${by} to the ${off > 0 ? "right" : "left"}`;
+  return `${s.id ?? "a ring"}: ${stands}${s.accepted ? `, stays so: ${s.accepted}` : ""}`;
 };
 
 type Gauged = NonNullable<LogEntry["gauged"]>;

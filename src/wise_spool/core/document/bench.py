@@ -84,6 +84,10 @@ class Picture(Row):
     height_px: Annotated[int, Field(gt=0, le=20_000)]
 
 
+ROOM_SENSOR = "room sensor"
+"""Who logs the room when nobody does."""
+
+
 class Air(Row):
     """How warm and damp the room was, and when."""
 
