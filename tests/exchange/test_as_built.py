@@ -7,8 +7,10 @@ from datetime import UTC, date, datetime, timedelta
 import pdfplumber
 
 from tests.api.test_logbook import camera
+from wise_spool.core.document.finish import Area, Layer
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.document.records import Records
+from wise_spool.core.finish.kinds import USUAL
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.demo.shop import demo_builds
@@ -49,6 +51,25 @@ class Sheets(unittest.TestCase):
         for words in ("as built", "weighs 187 g", "dark by then", "Foregrip slid 2 mm <while> setting", "first fit", "2030-09-02"):  # fmt: skip
             self.assertIn(words, text)
         self.assertEqual(images, 1)
+
+    def test_a_painted_seat_stands_with_its_coats(self):
+        base = Records.of(demo_builds(NOW)[0], NOW)
+        area = Area(id="p", covers="seat", part_id="seat", name="grey seat", layers=(Layer(id="1", product=USUAL["primer"], coats=2),))  # fmt: skip
+        finish = base.design.finish.model_copy(update={"areas": (area,)})
+        on = said(
+            9,
+            area_coat={"id": "p:1", "area": "p", "number": 1, "mixed_at": NOW, "temperature_c": 20},
+        )
+        records = base.model_copy(
+            update={
+                "design": base.design.model_copy(update={"finish": finish}),
+                "log": (*base.log, on),
+            }
+        )
+        whole = Rod(records.design, records.piece, records.record)
+        text, _ = read(as_built_sheet(records, plan(whole), lambda _: b"", "a4", date(2030, 9, 2)))
+        self.assertIn("grey seat, 1 2030-09-02 18:00", text)
+        self.assertNotIn("grey seat, 2", text)
 
     def test_what_is_struck_stands_on_neither(self):
         text, images = self.made(

@@ -52,8 +52,19 @@ def _as_built(records: Records, plan: Plan, picture: PictureOf, width: float) ->
         [f"{n}", f"{coat.mixed_at:%Y-%m-%d %H:%M}", format_warmth(coat.temperature_c), coat.dryer]
         for n, coat in enumerate(record.finish.laid, start=1)
     ]
+    coats += [
+        [
+            f"{area.name}, {c.number}",
+            f"{at:%Y-%m-%d %H:%M}",
+            format_warmth(c.temperature_c),
+            c.product,
+        ]
+        for area in plan.finish.areas_own
+        for c in area.coats
+        if c.laid and (at := c.starts_at) is not None
+    ]
     if coats:
-        rows = [["coat", "mixed", "room", "dryer"], *coats]
+        rows = [["coat", "mixed", "room", "dryer, tin"], *coats]
         story += section("Coats", rows, width, (0.1, 0.3, 0.2, 0.4))
     wrong = [n for n in record.bench.notes if n.wrong]
     if wrong:

@@ -51,6 +51,7 @@ def find_in_finish(build: Build, plan: FinishPlan, wraps: WrapsPlan) -> list[Fin
             Spot(field="finish.temperature_c"),
             "from habit; the product's own data wins",
         )
+    _judge_areas(build, plan, add)
     if not plan.areas:
         add(
             "finish-no-wraps",
@@ -93,7 +94,6 @@ def find_in_finish(build: Build, plan: FinishPlan, wraps: WrapsPlan) -> list[Fin
     _judge_laid(plan, add)
     _judge_witness(build, plan, add)
     _judge_defects(plan, add)
-    _judge_areas(build, plan, add)
     rotate = next(c.minutes for c in first.clocks if c.name == "rotate")
     words = {
         "high_build": f"high-build turns 1½ to 2 h at {format_warmth(21)}",
