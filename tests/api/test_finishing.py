@@ -39,7 +39,7 @@ class Finishing(WithAShop):
     def test_the_room_is_logged_with_what_sets_and_the_clocks_follow(self):
         self.client.put("/api/devices/practice", json={"on": True})
         rod = self.hang("Skerry 10")
-        self.assertEqual(self.client.post("/api/devices/air/log").json()["rods"], 0)
+        others = self.client.post("/api/devices/air/log").json()["rods"]
         mixed = datetime.now(UTC) - timedelta(minutes=30)
         coat = {"id": "c1", "mixed_at": mixed.isoformat(), "temperature_c": 21}
         self.assertEqual(self.say(rod, "coat-1", coat=coat, at=mixed).status_code, 200)
@@ -47,7 +47,7 @@ class Finishing(WithAShop):
         self.client.put("/api/devices/air", json={"fault": "dead"})
         self.assertEqual(self.client.post("/api/devices/air/log").json()["rods"], 0)
         self.client.put("/api/devices/air", json={"fault": "none"})
-        self.assertEqual(self.client.post("/api/devices/air/log").json()["rods"], 1)
+        self.assertEqual(self.client.post("/api/devices/air/log").json()["rods"], others + 1)
         after = self.finish_of(rod)["coats"][0]
         self.assertEqual((before["readings"], after["readings"]), (0, 1))
         lines = self.client.get("/api/logbook", params={"rod": rod["id"]}).json()["lines"]
@@ -60,6 +60,38 @@ class Finishing(WithAShop):
         self.assertNotEqual(
             clock["set"], {c["name"]: c["minutes"] for c in before["clocks"]}["set"]
         )
+
+    def test_a_clock_at_the_bench_runs_out_by_the_room_and_not_by_the_wall(self):
+        rod = self.hang("Skerry 10")
+        mixed = datetime.now(UTC) - timedelta(hours=2)
+        coat = {"id": "c1", "mixed_at": mixed.isoformat(), "temperature_c": 21}
+        self.say(rod, "coat-9", coat=coat, at=mixed)
+        clock = {
+            "id": "k1",
+            "of": "coat:1",
+            "what": "set",
+            "started_at": mixed.isoformat(),
+            "minutes": 480,
+        }
+        self.client.post(f"/api/builds/{rod['id']}/clocks", json={"clocks": [clock]})
+
+        def ends():
+            (mine,) = [
+                r
+                for r in self.client.get("/api/clocks").json()["running"]
+                if r["rod_id"] == rod["id"]
+            ]
+            return datetime.fromisoformat(mine["ends_at"])
+
+        self.assertAlmostEqual((ends() - mixed).total_seconds() / 60, 480, delta=0.1)
+        for n, minute in enumerate((1, 119)):
+            self.say(
+                rod,
+                f"cold-{n}",
+                air={"id": f"cold{n}", "temperature_c": 11},
+                at=mixed + timedelta(minutes=minute),
+            )
+        self.assertAlmostEqual((ends() - mixed).total_seconds() / 60, 960, delta=3)
 
     def test_a_coat_of_an_area_is_logged_and_taken_back(self):
         rod = self.hang("Skerry 10")

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from wise_spool.core.document.bench import ROOM_SENSOR, Air
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.finish.coats import CoatPlan
-from wise_spool.core.plan import Plan
+from wise_spool.core.finish.operations import laid_coats
 from wise_spool.devices.instrument import InstrumentError
 from wise_spool.devices.workshop import read_air
 from wise_spool.logs import say
@@ -71,12 +71,7 @@ class RoomLog:
         if latest is None or not timedelta(0) <= now - latest <= LONGEST:
             return False
         plan = self.shop.planned(kept).plan
-        return plan is not None and any(_not_hard(c, now) for c in _on(plan))
-
-
-def _on(plan: Plan) -> list[CoatPlan]:
-    every = [*plan.finish.coats, *(c for a in plan.finish.areas_own for c in a.coats)]
-    return [c for c in every if c.laid]
+        return plan is not None and any(_not_hard(c, now) for _, c in laid_coats(plan.finish))
 
 
 def _not_hard(coat: CoatPlan, now: datetime) -> bool:

@@ -1,16 +1,18 @@
 """Routes of the bench's clocks: start, stop, all that run, and the bell that tells every window."""
 
 import uuid
+from collections.abc import Iterable
 from datetime import UTC, datetime, timedelta
 
 from fastapi import APIRouter
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, ConfigDict, Field
 
-from wise_spool.api.deps import Client, InShop
+from wise_spool.api.deps import Client, InShop, Shop
 from wise_spool.core.document.bench import LONGEST_MIN, BenchClock, ask_of_clock
 from wise_spool.core.document.log import LogEntry
-from wise_spool.core.ground.refusals import NotThereError
+from wise_spool.core.finish.operations import laid_coats
+from wise_spool.core.ground.refusals import NotThereError, RefusedError
 
 routes = APIRouter(prefix="/api")
 
@@ -44,12 +46,35 @@ def clocks(shop: InShop) -> Clocks:
     """All that run."""
     now = datetime.now(UTC)
     said = shop.builds.clocks(now - timedelta(minutes=LONGEST_MIN + 24 * 60))
+    by_room = _by_the_room(shop, {rod_id for rod_id, _, c in said if of_a_coat(c)})
     running = [
-        Running(rod_id=rod_id, rod=name, clock=c, ends_at=c.ends_at)
+        Running(rod_id=rod_id, rod=name, clock=c, ends_at=ends)
         for rod_id, name, c in said
-        if c.running(now)
-    ]
+        if c.stopped_at is None and now < (ends := by_room.get((rod_id, c.of, c.what), c.ends_at)) + timedelta(days=1)
+    ]  # fmt: skip
     return Clocks(now=now, running=sorted(running, key=lambda r: (r.ends_at, r.clock.id)))
+
+
+def of_a_coat(clock: BenchClock) -> bool:
+    """Whether a coat's."""
+    return clock.of.startswith(("coat:", "layer:"))
+
+
+def _by_the_room(
+    shop: Shop, rods: Iterable[uuid.UUID]
+) -> dict[tuple[uuid.UUID, str, str], datetime]:
+    """When clocks of coats run out in the room as its sensor logged it, by rod, operation and what runs out; nothing for coats that
+    nothing was logged of."""
+    out: dict[tuple[uuid.UUID, str, str], datetime] = {}
+    for rod_id in rods:
+        try:
+            plan = shop.planned(shop.builds.get(rod_id)).plan
+        except RefusedError:
+            continue
+        for of, coat in laid_coats(plan.finish) if plan else ():
+            if coat.readings:
+                out |= {(rod_id, of, k.name): k.at for k in coat.clocks if k.at is not None}
+    return out
 
 
 @routes.post("/builds/{build_id}/clocks")

@@ -1,6 +1,6 @@
 """What is done to finish the rod: one operation a coat, and its wait; an area's own coats with what goes before them."""
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.finish import Area, FinishKind
@@ -104,6 +104,12 @@ def _scuffed(coat: CoatPlan) -> Operation:
         after=(Before(id=coat_id(coat.number - 1), why="it is that coat that is scuffed"),),
         caution="Wet, with a mask: finish dust is sharp and sensitises.",
     )  # fmt: skip
+
+
+def laid_coats(plan: FinishPlan) -> Iterator[tuple[str, CoatPlan]]:
+    """Every coat that is on, with the operation that laid it."""
+    yield from ((coat_id(c.number), c) for c in plan.coats if c.laid)
+    yield from ((layer_id(a.id, c.number), c) for a in plan.areas_own for c in a.coats if c.laid)
 
 
 def _of_area(build: Build, area: AreaPlan) -> list[Operation]:
