@@ -28,8 +28,10 @@ export function LayerRows(props: {
   none: string;
   add: string;
   fresh: Kind;
+  /** Coats are on: a tin more or less would make others of them. */
+  locked?: boolean;
 }) {
-  const { path, layers, of, kinds, most, none, add, fresh } = props;
+  const { path, layers, of, kinds, most, none, add, fresh, locked = false } = props;
   const edit = useRod((s) => s.edit);
   const shelf = useShelved("finish");
   return (
@@ -78,6 +80,7 @@ export function LayerRows(props: {
           <Button
             look="quiet"
             aria-label={`Leave tin ${n + 1} out`}
+            disabled={locked}
             onClick={() =>
               edit("one tin less", (b) => {
                 const rows = of(b);
@@ -94,14 +97,14 @@ export function LayerRows(props: {
       ))}
       <div className="flex flex-wrap items-center gap-2">
         <Button
-          disabled={layers.length >= most}
+          disabled={locked || layers.length >= most}
           onClick={() => edit("one more tin", (b) => void of(b).push(freshLayer(fresh)))}
         >
           {add}
         </Button>
         <FromShelf
           label="From the shelf"
-          disabled={layers.length >= most}
+          disabled={locked || layers.length >= most}
           offers={shelf
             .filter(({ item }) => kinds.includes(item.kind))
             .map(({ item }) => ({ item, name: item.name, says: FINISH_WORDS[item.kind] }))}

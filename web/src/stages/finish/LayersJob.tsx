@@ -53,6 +53,7 @@ export function LayersJob() {
             none="Nothing: the finish goes on the bare thread."
             add="Put a sealer under it"
             fresh="sealer"
+            locked={on > 0}
           />
           <Preserver />
           <label className="flex items-center gap-2">
@@ -350,6 +351,7 @@ function OneArea({ plan: area }: { plan: AreaPlan }) {
         none="Nothing yet."
         add="One more tin"
         fresh="varnish"
+        locked={area.on > 0}
       />
       <OnSoFar area={area} />
     </section>
