@@ -106,6 +106,8 @@ class Layers(OnTheDemo):
         self.kept()
         expect(answer).to_have_text("2 coats, UV resin by quarters")
         self.assertIn("finish-uv-shade", [f["code"] for f in self.plan["findings"]])
+        self.page.get_by_role("button", name="Ask about it again in half a year").click()
+        expect(self.page.get_by_text("It is asked about again")).to_be_visible()
         self.page.get_by_role("button", name="Finish it by sealer under the gloss").click()
         self.kept()
         self.assertEqual(

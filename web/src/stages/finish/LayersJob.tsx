@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 
 import { api, take } from "../../api/client";
 import type { Area, AreaPlan, Build, SchoolTried } from "../../api/types";
+import { sayOf } from "../../outbox/entries";
 import { due } from "../../rack/clocks";
 import { freshRowId } from "../../rod/changes";
 import { layerMixed, layerNotMixed } from "../../rod/moves";
@@ -40,6 +41,7 @@ export function LayersJob() {
       <section>
         <h2 className="mb-2">The schools, tried on this rod</h2>
         {schools && <Schools all={schools} laid={on > 0} />}
+        {finish.product.kind === "uv_resin" && <OnTrial product={finish.product.name} />}
       </section>
       <div className="grid grid-cols-2 gap-8 max-[900px]:grid-cols-1">
         <section className="grid content-start gap-3">
@@ -87,6 +89,31 @@ export function LayersJob() {
         </section>
       </div>
     </div>
+  );
+}
+
+const ASKED = "Has the UV resin yellowed, cracked or lifted?";
+const HALF_A_YEAR_DAYS = 183;
+
+/** A resin that is unproven on a heavy rod is asked about again. */
+function OnTrial({ product }: { product: string }) {
+  const { plan } = useShown();
+  const id = useRod((s) => s.id);
+  const asked = plan.cards.find((c) => c.kind === "follow_up" && c.title === ASKED);
+  const ask = () => {
+    const day = new Date(Date.now() + HALF_A_YEAR_DAYS * 86_400_000).toISOString().slice(0, 10);
+    const follow_up = { id: freshRowId(), of: "", product, ask: ASKED, due_on: day };
+    if (id) void sayOf(id, { follow_up });
+  };
+  return (
+    <p className="mt-3 flex flex-wrap items-center gap-3">
+      UV resin on a heavy rod is a trial.
+      {asked ? (
+        <span className="font-semibold">It is asked about again: {asked.figure}.</span>
+      ) : (
+        <Button onClick={ask}>Ask about it again in half a year</Button>
+      )}
+    </p>
   );
 }
 
