@@ -13,10 +13,13 @@ from pydantic import BaseModel
 from wise_spool.core.document.design import RodType
 from wise_spool.core.document.guides import USUAL_REEL_MM
 from wise_spool.core.document.parts import PartMaterial
+from wise_spool.core.finish.areas import COVERS_WORDS
 from wise_spool.core.finish.defects import SYMPTOM_WORDS
 from wise_spool.core.finish.kinds import COATS, FILM_MM
 from wise_spool.core.finish.kinds import KIND_WORDS as FINISH_WORDS
 from wise_spool.core.finish.kinds import USUAL as FRESH_FINISHES
+from wise_spool.core.finish.watching import METHOD_WORDS
+from wise_spool.core.finish.witness import SEEN_WORDS
 from wise_spool.core.ground.units import G_PER_OZ, ML_PER_FL_OZ
 from wise_spool.core.guides.datums import DATUM_WORDS, REEL_FRONT
 from wise_spool.core.handle.arbors import SCHOOL_WORDS as ARBOR_WORDS
@@ -79,6 +82,9 @@ def shapes(schema: dict[str, Any]) -> str:
         + f"\n// prettier-ignore\nexport const THREAD_RACK: Record<string, string> = {json.dumps(dict(RACK))};\n"
         + _table("LABEL_WORDS", LABEL_WORDS)
         + _table("SYMPTOM_WORDS", SYMPTOM_WORDS)
+        + _table("METHOD_WORDS", METHOD_WORDS)
+        + _table("COVERS_WORDS", COVERS_WORDS)
+        + _table("SEEN_WORDS", SEEN_WORDS)
         + _fresh("FRESH_GUIDES", "Record<string, Guide>", FRESH_GUIDES)
     )  # fmt: skip
 

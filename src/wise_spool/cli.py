@@ -27,7 +27,7 @@ from wise_spool.demo.past import past_records
 from wise_spool.demo.shelf import demo_shelf
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
-from wise_spool.run.backups import back_up, counted, looked_at, put_aside, put_back
+from wise_spool.run.backups import WHOSE, back_up, counted, looked_at, put_aside, put_back
 from wise_spool.run.backups import bring_back as put_again
 from wise_spool.run.running import Running, last, noted, running
 from wise_spool.run.tests import here, run_part, run_side_by_side
@@ -156,9 +156,6 @@ def plan(file: Path) -> None:
         ) from error
     rod = Rod.logged(kept.design, kept.piece, kept.log)
     print(plan_build(rod).model_dump_json(indent=2))
-
-
-WHOSE = {"demo": "the demo shop", "shop": "your own shop"}
 
 
 @app.command()

@@ -195,7 +195,7 @@ class Whole(Hostile):
         rod = self.new("Quiet")
         state = self.save(rod, number="Somebody")
         air = Air(id="r1", temperature_c=17)
-        self.store.note(uuid.UUID(rod["id"]), [LogEntry(id="room.1", at=datetime.now(UTC), air=air)], "room sensor")  # fmt: skip
+        self.store.log(uuid.UUID(rod["id"]), [LogEntry(id="room.1", at=datetime.now(UTC), air=air)], "room sensor", None)  # fmt: skip
         later = self.client.get(f"/api/builds/{rod['id']}").json()
         self.assertGreater(later["version"], state["version"])
         undone = self.client.post(f"/api/builds/{rod['id']}/undo").json()

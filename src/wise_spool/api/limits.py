@@ -12,6 +12,15 @@ from wise_spool.api.problems import FieldProblem, Problem, answer
 from wise_spool.core.ground.sentences import capital
 
 
+def again(messages: list[Message], receive: Receive) -> Receive:
+    """What was read of a request already, given once more, then what still comes."""
+
+    async def replay() -> Message:
+        return messages.pop(0) if messages else await receive()
+
+    return replay
+
+
 class LargestBody:
     """ASGI middleware: answer 413 to a body over ``most`` bytes, or more where a path ends so that ``larger``
     names it, whatever its header claims; each with the word for what is usual."""
@@ -41,10 +50,7 @@ class LargestBody:
                 return
             body.append(message)
 
-        async def replay() -> Message:
-            return body.pop(0) if body else await receive()
-
-        await self.app(scope, replay, send)
+        await self.app(scope, again(body, receive), send)
 
     async def _refuse(
         self, most: int, usual: str, scope: Scope, receive: Receive, send: Send
@@ -84,10 +90,7 @@ class Readable:
             await answer(_unkept(field, name))(scope, receive, send)
             return
 
-        async def replay() -> Message:
-            return messages.pop(0) if messages else await receive()
-
-        await self.app(scope, replay, send)
+        await self.app(scope, again(messages, receive), send)
 
 
 UNKEPT = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f\ud800-\udfff]")

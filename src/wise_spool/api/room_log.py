@@ -61,7 +61,7 @@ class RoomLog:
         for k in setting:
             air = Air(id=f"room-{uuid.uuid4().hex[:12]}", temperature_c=read.temperature_c, humidity_percent=read.humidity_percent, source=ROOM_SENSOR)  # fmt: skip
             entry = LogEntry(id=f"room.{uuid.uuid4().hex}", at=now, device=ROOM_SENSOR, air=air)
-            self.shop.builds.note(k.id, [entry], ROOM_SENSOR)
+            self.shop.builds.log(k.id, [entry], ROOM_SENSOR, None)
         return len(setting)
 
     def _sets(self, kept: Kept, now: datetime) -> bool:

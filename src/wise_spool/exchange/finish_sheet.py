@@ -27,7 +27,7 @@ def finish_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> b
 
 def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:
     f = plan.finish
-    following = next((c for c in f.coats if not c.laid), None)
+    following = f.following
     facts = [f"{f.areas} places", f"{len(f.coats)} coats", f"room {format_warmth(build.finish.temperature_c)}", f"dew point {format_warmth(f.dew_point_c)}"]  # fmt: skip
     story = head(f"{build.name}: finish", facts)
     if not f.areas and not f.areas_own:
@@ -40,7 +40,7 @@ def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:
     elif f.coats:
         story.append(Paragraph("Every coat of the wraps is on.", BODY))
     rows = [["coat", "of", "to mix", "turn for", "recoat from – until", "handle after"]]
-    rows += [_row(c, "") for c in f.coats]
+    rows += [_row(c) for c in f.coats]
     if f.areas:
         story += section("The coats", rows, width, (0.12, 0.24, 0.2, 0.12, 0.2, 0.12))
     for a in f.areas_own:
@@ -92,12 +92,12 @@ def _order(build: Build, plan: Plan, width: float) -> list[Flowable]:
     return section("In this order", rows, width, (0.08, 0.1, 0.38, 0.24, 0.1, 0.1))
 
 
-def _row(c: CoatPlan, area: str) -> list[str]:
+def _row(c: CoatPlan) -> list[str]:
     clocks = {k.name: k.minutes for k in c.clocks}
     of = f"{c.product}, {KIND_WORDS[c.kind]}" if KIND_WORDS[c.kind] not in c.product.lower() else c.product  # fmt: skip
     on = " (on)" if c.laid else ""
     return [
-        f"{area}{c.number}{on}", of, _mix_words(c), format_minutes(clocks["rotate"]) if clocks["rotate"] else "–",
+        f"{c.number}{on}", of, _mix_words(c), format_minutes(clocks["rotate"]) if clocks["rotate"] else "–",
         f"{format_minutes(clocks['recoat opens'])} – {format_minutes(clocks['recoat closes'])}", format_minutes(clocks["handle"]),
     ]  # fmt: skip
 
@@ -109,5 +109,5 @@ def _area(build: Build, a: AreaPlan, width: float) -> list[Flowable]:
     if a.start_mm is not None and a.end_mm is not None:
         where = f", {format_length(a.start_mm, build.rule)} to {format_length(a.end_mm, build.rule)} from the butt"
     rows = [["coat", "of", "to pour or mix", "turn for", "next from – until", "handle after"]]
-    rows += [_row(c, "") for c in a.coats]
+    rows += [_row(c) for c in a.coats]
     return section(f"{capital(a.name)}{where}", rows, width, (0.12, 0.24, 0.2, 0.12, 0.2, 0.12))

@@ -17,6 +17,7 @@ from wise_spool.store.cluster import Cluster, ClusterError
 from wise_spool.store.migrations import NewerError, upgrade
 from wise_spool.store.shelf import Shelf
 
+WHOSE = {"demo": "the demo shop", "shop": "your own shop"}
 ASIDE = "_before_"
 OURS = ("alembic_version", "build", "revision")
 """Tables that every shop of ours has had from the first."""
@@ -101,8 +102,7 @@ def looked_at(file: Path, shop: str) -> Note | None:
     if note.sha256 != _sum(file):
         raise BackupError(f"{file} is not as it was written on {note.made_at[:10]}: it is damaged, or was changed. Nothing was changed here; take another backup.")  # fmt: skip
     if note.shop != shop:
-        whose = {"demo": "the demo shop", "shop": "your own shop"}
-        raise BackupError(f"{file} is a backup of {whose.get(note.shop, note.shop)}, not of {whose[shop]}. With --shop {note.shop} it goes where it came from. Nothing was changed.")  # fmt: skip
+        raise BackupError(f"{file} is a backup of {WHOSE.get(note.shop, note.shop)}, not of {WHOSE[shop]}. With --shop {note.shop} it goes where it came from. Nothing was changed.")  # fmt: skip
     return note
 
 

@@ -175,9 +175,14 @@ class BuildStore:
             return kept(session, row), outcomes
 
     def log(
-        self, build_id: uuid.UUID, entries: Sequence[LogEntry], client: str = "", what: str = "log"
+        self,
+        build_id: uuid.UUID,
+        entries: Sequence[LogEntry],
+        client: str = "",
+        what: str | None = "log",
     ) -> Kept:
-        """Add entries to a rod's log: the union counts, what is there already adds nothing."""
+        """Add entries to a rod's log: the union counts, what is there already adds nothing. With no ``what`` it is a
+        step of nobody's, such as a reading of the room, which undo does not meet."""
         with self._session() as session:
             row = row_of(session, build_id, lock=True)
             have = {e.id for e in log_of(session, row.id)}
@@ -187,18 +192,10 @@ class BuildStore:
                 ids = write_log(session, row.id, fresh)
                 after = Records(design=before.design, piece=before.piece, log=(*before.log, *fresh))
                 places = places_between(json_of(before.build), json_of(after.build))
-                advance(session, row, what, before.design, before.piece, ids)
+                if what is not None:
+                    advance(session, row, what, before.design, before.piece, ids)
                 note_change(session, row, f"log-{fresh[0].id}"[:60], client, places)
             return kept(session, row)
-
-    def note(self, build_id: uuid.UUID, entries: Sequence[LogEntry], client: str) -> None:
-        """Add what nobody did, such as a reading of the room: it is no step of anybody's, so that undo does not meet it."""
-        with self._session() as session:
-            row = row_of(session, build_id, lock=True)
-            before = as_json(session, row)
-            write_log(session, row.id, entries)
-            places = places_between(before, as_json(session, row))
-            note_change(session, row, f"note-{entries[0].id}"[:60], client, places)
 
     def clocks(self, since: datetime) -> list[tuple[uuid.UUID, str, BenchClock]]:
         """Clocks said since then of rods on the rack, with the rod's id and name; nothing else of a rod is

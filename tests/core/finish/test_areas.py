@@ -220,6 +220,18 @@ class InOrder(unittest.TestCase):
         bare = LABEL.model_copy(update={"after_coat": 2})
         self.assertIn("finish-label-bare", codes(plan(finished(wraps=WrapsWished(labels=(bare,))))))
 
+    def test_a_label_that_no_coat_would_cover_stands_on_the_card_before_the_first(self):
+        late = LABEL.model_copy(update={"after_coat": 9})
+        p = plan(finished(wraps=WrapsWished(labels=(late,))))
+        card = next(c for c in p.cards if c.id == "label")
+        self.assertTrue(any("the text begins" in q for q in card.cues))
+
+    def test_what_a_sealer_took_teaches_the_sealer(self):
+        sealed = (Layer(id="s", product=USUAL["sealer"], coats=1),)
+        asks = {c.id: c.asks for c in plan(finished(under=sealed, coats=1)).cards}
+        about = [asks[f"coat:{n}"][0].about["about"] for n in (1, 2)]
+        self.assertEqual(about, [USUAL["sealer"].name, FinishProduct().name])
+
     def test_past_the_window_it_is_scuffed_and_inside_it_the_window_holds(self):
         inside = {o.id: o for o in Rod.of(finished()).work.operations}
         self.assertEqual(inside["coat:1"].wait.most_min, 2880)

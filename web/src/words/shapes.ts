@@ -755,6 +755,28 @@ export const SYMPTOM_WORDS = {
   nicked_thread: "a nicked thread",
 };
 
+export const METHOD_WORDS = {
+  thin_first: "thin first",
+  flood_and_lift: "flood and lift",
+  one_coat: "all in one coat",
+};
+
+export const COVERS_WORDS = {
+  decoration: "decoration",
+  labels: "labels",
+  ferrules: "ferrule wraps",
+  seat: "a part of the handle",
+  stretch: "a stretch of blank",
+};
+
+export const SEEN_WORDS = {
+  runs: "it runs",
+  strings: "pulls strings",
+  tacky: "tacky",
+  set: "set: no print of a finger",
+  hard: "hard: no print of a nail",
+};
+
 // prettier-ignore
 export const FRESH_GUIDES: Record<string, Guide> = {
   "3": {

@@ -46,18 +46,13 @@ def clocks(shop: InShop) -> Clocks:
     """All that run."""
     now = datetime.now(UTC)
     said = shop.builds.clocks(now - timedelta(minutes=LONGEST_MIN + 24 * 60))
-    by_room = _by_the_room(shop, {rod_id for rod_id, _, c in said if of_a_coat(c)})
+    by_room = _by_the_room(shop, {i for i, _, c in said if c.of.startswith(("coat:", "layer:"))})
     running = [
-        Running(rod_id=rod_id, rod=name, clock=c, ends_at=ends)
+        Running(rod_id=rod_id, rod=name, clock=c, ends_at=ends or c.ends_at)
         for rod_id, name, c in said
-        if c.stopped_at is None and now < (ends := by_room.get((rod_id, c.of, c.what), c.ends_at)) + timedelta(days=1)
-    ]  # fmt: skip
+        if c.running(now, ends := by_room.get((rod_id, c.of, c.what)))
+    ]
     return Clocks(now=now, running=sorted(running, key=lambda r: (r.ends_at, r.clock.id)))
-
-
-def of_a_coat(clock: BenchClock) -> bool:
-    """Whether a coat's."""
-    return clock.of.startswith(("coat:", "layer:"))
 
 
 def _by_the_room(

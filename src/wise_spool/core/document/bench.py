@@ -40,10 +40,10 @@ class BenchClock(Row):
         """When it runs out."""
         return self.started_at + timedelta(minutes=self.minutes)
 
-    def running(self, now: datetime) -> bool:
-        """Whether nobody has stopped it; one that has run out goes on asking until somebody does, for a
-        day at most."""
-        return self.stopped_at is None and now < self.ends_at + timedelta(days=1)
+    def running(self, now: datetime, ends_at: datetime | None = None) -> bool:
+        """Whether nobody has stopped it; one that has run out (at ``ends_at``, where something better than itself
+        knows when) goes on asking until somebody does, for a day at most."""
+        return self.stopped_at is None and now < (ends_at or self.ends_at) + timedelta(days=1)
 
 
 class Worked(Row):

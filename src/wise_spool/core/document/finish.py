@@ -120,6 +120,15 @@ class FinishWished(Frozen):
     blank_c: Annotated[float, Field(ge=-10, le=45)] | None = None
     course: Annotated[tuple[AirAt, ...], Field(max_length=48), AfterValidator(numbered("h"))] = ()
 
+    @property
+    def coats_in_all(self) -> int:
+        """How many coats the wraps get, what lies under the finish counted in."""
+        return sum(y.coats for y in self.under) + self.coats
+
+    def lies_on(self, after_coat: int) -> int:
+        """The coat that a label goes on over which is to go on after that one: under at least one more, else before the first."""
+        return after_coat if 0 < after_coat < self.coats_in_all else 0
+
 
 class AreaCoat(Row):
     """A coat of an area, mixed; its id is the area's and the coat's number."""

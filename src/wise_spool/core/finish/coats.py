@@ -13,7 +13,6 @@ from wise_spool.core.document.bench import Air, BenchDone
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.finish import (
     AirAt,
-    AreaCoat,
     Finish,
     FinishKind,
     FinishProduct,
@@ -124,6 +123,15 @@ class FinishPlan(Frozen):
     defects: tuple[DefectStanding, ...]
     to_cut_back: int
 
+    @property
+    def following(self) -> CoatPlan | None:
+        """The coat that goes on next; none when all are on."""
+        return _next(self.coats)
+
+
+def _next(coats: Sequence[CoatPlan]) -> CoatPlan | None:
+    return next((c for c in coats if not c.laid), None)
+
 
 def film_volume_ml(area_mm2: float, film_mm: float) -> float:
     """Volume in mL of an even film.
@@ -138,11 +146,6 @@ def wished_layers(finish: Finish) -> tuple[Layer, ...]:
     """What goes on the wraps, first to last: what lies under, then the finish itself."""
     top = Layer(id="top", product=finish.product, coats=finish.coats, film_mm=finish.film_first_mm)
     return (*finish.under, top)
-
-
-def coats_wished(finish: Finish) -> int:
-    """How many coats the wraps get, what lies under the finish counted in."""
-    return sum(y.coats for y in finish.under) + finish.coats
 
 
 class _Laid(NamedTuple):
@@ -169,12 +172,12 @@ def plan_finish(
     coats = _chain(wished_layers(finish), own, finish, laid, course)
     areas = [_area(s, finish, bench.airs) for s in others]
     last = coats[-1]
-    noted = standing(bench.defects, max(coats_wished(finish), len(finish.laid)))
+    noted = standing(bench.defects, max(finish.coats_in_all, len(finish.laid)))
     handle_min = next(c.minutes for c in last.clocks if c.name == "handle")
     dew_c = round(dew_point_c(finish.temperature_c, finish.humidity_percent), 2)
     blank_c = finish.temperature_c if finish.blank_c is None else finish.blank_c
     margin_c = habits().dew_margin_c
-    following = next((c for c in coats if not c.laid), None)
+    following = _next(coats)
     sets = product_of(following, finish) if following else product
     return FinishPlan(
         areas=len(own.places), coats=coats, ready_min=round(last.starts_min + handle_min, 1),
@@ -218,7 +221,8 @@ def _chain(
             factor = y.product.slower_at(temperature)
             pot = habits().pot_share * y.product.minutes("pot_life") * factor
             parts = max(1, math.ceil(brush / pot)) if surface.places else 1
-            clocks = _clocks(y.product, factor, starts_at, on.room if on else None)
+            by_tin = _clocks(y.product, factor, starts_at)
+            clocks = _clocks(y.product, factor, starts_at, on.room) if on else by_tin
             is_next = n == len(laid)
             out.append(
                 CoatPlan(
@@ -226,7 +230,7 @@ def _chain(
                     temperature_c=temperature, volume_ml=round(volume, 2), film_ml=round(bare, 3), brush_min=brush,
                     mixes=(mix_for(volume / parts, finish, y.product),) * parts if volume > 0 else (),
                     starts_min=round(start, 1), starts_at=starts_at, dryer=on.dryer if on else "", clocks=clocks, readings=on.readings if on else 0,
-                    by_tin=_clocks(y.product, factor, starts_at), ran_min=on.ran_min if on else 0.0, ran_until=on.ran_until if on else None,
+                    by_tin=by_tin, ran_min=on.ran_min if on else 0.0, ran_until=on.ran_until if on else None,
                     over_night=_over_night(y.product, course) if course is not None and is_next else (),
                     looks=looks_of(y.product.kind, {c.name: c.minutes for c in clocks}, brush / parts, last=y is layers[-1] and k == y.coats - 1),
                 )
@@ -257,17 +261,13 @@ def _area(surface: Surface, finish: Finish, airs: Sequence[Air]) -> AreaPlan:
     """A surface with coats of its own, and those that are on."""
     layers = (finish.preserver,) if surface.id == PRESERVED else next(a.layers for a in finish.areas if a.id == surface.id)  # fmt: skip
     rows = sorted((c for c in finish.area_laid if c.area == surface.id), key=lambda c: c.number)
-    laid = [_of_area(c, airs) for c in rows]
+    laid = [_laid(c.mixed_at, c.temperature_c, "", airs, ()) for c in rows]
     coats = _chain(layers, surface, finish, laid, None) if surface.places else ()
     trouble = surface.trouble or ("" if layers else "Say what it is coated with.")
     return AreaPlan(
         id=surface.id, name=surface.name, start_mm=min((p.start_mm for p in surface.places), default=None), end_mm=max((p.end_mm for p in surface.places), default=None),
         area_mm2=round(surface.area_mm2, 1), coats=coats, on=sum(c.laid for c in coats), last_at=rows[-1].mixed_at if rows else None, trouble=trouble,
     )  # fmt: skip
-
-
-def _of_area(c: AreaCoat, airs: Sequence[Air]) -> _Laid:
-    return _laid(c.mixed_at, c.temperature_c, "", airs, ())
 
 
 def _laid(mixed_at: datetime, temperature_c: float, dryer: str, airs: Sequence[Air], course: Sequence[AirAt]) -> _Laid:  # fmt: skip

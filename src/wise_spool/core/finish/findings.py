@@ -4,7 +4,7 @@ import itertools
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.finish.areas import PRESERVED
-from wise_spool.core.finish.coats import FinishPlan, coats_wished
+from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.finish.operations import caution_of
 from wise_spool.core.ground.findings import Finding, Noted, Place, Spot, Weight
 from wise_spool.core.ground.habits import habits
@@ -162,7 +162,7 @@ def _judge_areas(build: Build, plan: FinishPlan, add: Noted) -> None:
         if area.trouble and area.id != PRESERVED:
             add("finish-area", "check", f"{capital(area.name)}: {area.trouble}", "An area needs its place and its coats.", Spot(field=f"finish.areas.{area.id}"))  # fmt: skip
     for label in build.wraps.labels:
-        if label.after_coat >= coats_wished(build.finish) and label.after_coat > 0:
+        if label.after_coat > 0 and not build.finish.lies_on(label.after_coat):
             add("finish-label-bare", "check", f"“{label.text or 'The label'}” is to go on over coat {label.after_coat}, which is the last: nothing seals it, and it goes on before the first.", "A decal lies under at least one coat.", Spot(field=f"wraps.labels.{label.id}"), "common practice")  # fmt: skip
 
 

@@ -71,15 +71,17 @@ SETS_BY: Mapping[FinishKind, Literal["turning", "lamp", "air"]] = {
     "primer": "air", "paint": "air",
 }  # fmt: skip
 
+SENSITISES = "Finish and hardener sensitise skin and airways: nitrile gloves and moving air."
+SPRAYED = "Spray and sanding dust: a mask for organic vapour and dust, moving air, no flame."
 CAUTIONS: Mapping[FinishKind, str] = {
-    "regular": "Finish and hardener sensitise skin and airways: nitrile gloves and moving air.",
-    "high_build": "Finish and hardener sensitise skin and airways: nitrile gloves and moving air.",
+    "regular": SENSITISES,
+    "high_build": SENSITISES,
     "varnish": "Solvent fumes: moving air, no flame; rags lie flat outdoors or under water, never in a heap.",
     "uv_resin": "Uncured resin sensitises skin: nitrile gloves. Glasses for the lamp's wavelength; never look into it.",
-    "sealer": "Finish and hardener sensitise skin and airways: nitrile gloves and moving air.",
+    "sealer": SENSITISES,
     "preserver": "Try preserver and finish together on scrap first: some do not agree. Moving air.",
-    "primer": "Spray and sanding dust: a mask for organic vapour and dust, moving air, no flame.",
-    "paint": "Spray and sanding dust: a mask for organic vapour and dust, moving air, no flame.",
+    "primer": SPRAYED,
+    "paint": SPRAYED,
 }
 FIRST = "The data sheet comes first."
 

@@ -112,6 +112,13 @@ def laid_coats(plan: FinishPlan) -> Iterator[tuple[str, CoatPlan]]:
     yield from ((layer_id(a.id, c.number), c) for a in plan.areas_own for c in a.coats if c.laid)
 
 
+def coat_of(o: Operation, plan: FinishPlan) -> CoatPlan | None:
+    """The coat an operation lays: of the wraps, or of an area."""
+    if o.kind == "coat":
+        return next((c for c in plan.coats if coat_id(c.number) == o.id), None)
+    return next((c for a in plan.areas_own for c in a.coats if layer_id(a.id, c.number) == o.id), None)  # fmt: skip
+
+
 def _of_area(build: Build, area: AreaPlan) -> list[Operation]:
     """Scuff and mask what is painted, then its coats, each when the one before it may be coated."""
     if not area.coats or area.start_mm is None or area.end_mm is None:

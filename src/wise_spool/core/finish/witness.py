@@ -16,7 +16,7 @@ from wise_spool.core.ground.warmth import SEEN_AT_C, slower
 APART = 2.0
 """Looks further apart than this many times tell too little to learn from. From habit."""
 SEEN_WORDS: Mapping[Witnessed, str] = {
-    "runs": "it runs", "strings": "it pulls strings", "tacky": "it is tacky", "set": "it is set: no print of a finger", "hard": "it is hard: no print of a nail",
+    "runs": "it runs", "strings": "pulls strings", "tacky": "tacky", "set": "set: no print of a finger", "hard": "hard: no print of a nail",
 }  # fmt: skip
 _ORDER: tuple[Witnessed, ...] = ("runs", "strings", "tacky", "set", "hard")
 Told = Literal["set", "full cure"]

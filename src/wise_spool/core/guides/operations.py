@@ -12,10 +12,7 @@ def guide_operations(build: Build) -> list[Operation]:
         return []
     tip_top = build.guides.tip_top
     check = Before(id="check", why="a check goes on before the guides or not at all")
-    between = (
-        tip_top.when == "between_coats"
-        and sum(y.coats for y in build.finish.under) + build.finish.coats > 1
-    )
+    between = tip_top.when == "between_coats" and build.finish.coats_in_all > 1
     after = (
         (check, Before(id="coat:1", why="it goes on over the first coat")) if between else (check,)
     )

@@ -9,6 +9,7 @@ from wise_spool.core.document.bench import BenchDone, Gauge
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.log import Kind
 from wise_spool.core.finish.coats import FinishPlan
+from wise_spool.core.finish.operations import coat_of
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.operations import Operation
@@ -66,12 +67,12 @@ def asks_of(
             for m in glue_up.mixes
             if m.joints and m.joints[-1].part_id == o.part_id and m.part_b_ml > 0 and m.needed_ml > 0
         )  # fmt: skip
-    coat = next((c for c in finish.coats if f"coat:{c.number}" == o.id), None)
+    coat = coat_of(o, finish) if o.kind == "coat" else None
     if coat is None or not coat.mixes or coat.film_ml <= 0:
         return ()
     mixed = round(sum(m.part_a_ml + m.part_b_ml for m in coat.mixes), 3)
     base = coat.film_ml * build.finish.loss_factor
-    return (_gauge(o, bench, "coat", build.finish.product.name, "Left in the cup", "mL", mixed, base, home="Nothing is left", mixed=mixed, wraps=finish.areas),)  # fmt: skip
+    return (_gauge(o, bench, "coat", coat.product, "Left in the cup", "mL", mixed, base, home="Nothing is left", mixed=mixed, wraps=finish.areas),)  # fmt: skip
 
 
 def _gauge(

@@ -8,9 +8,9 @@ from collections.abc import Callable, Sequence
 
 from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
-from wise_spool.core.finish.coats import CoatPlan, FinishPlan
+from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.finish.kinds import ON, SETS_BY
-from wise_spool.core.finish.operations import coat_id, layer_id
+from wise_spool.core.finish.operations import coat_of
 from wise_spool.core.finish.watching import METHODS
 from wise_spool.core.ground.findings import Place, StageName
 from wise_spool.core.ground.frozen import Frozen
@@ -273,13 +273,6 @@ def _tip_top(build: Build) -> Said:
     return f"ring {tip_top.ring_mm:g}", "tip-top", cues
 
 
-def coat_of(o: Operation, finish: FinishPlan) -> CoatPlan | None:
-    """The coat an operation lays: of the wraps, or of an area."""
-    if o.kind == "coat":
-        return next((c for c in finish.coats if coat_id(c.number) == o.id), None)
-    return next((c for a in finish.areas_own for c in a.coats if layer_id(a.id, c.number) == o.id), None)  # fmt: skip
-
-
 def _coat(o: Operation, build: Build, finish: FinishPlan) -> Said:
     coat = coat_of(o, finish)
     if coat is None or not coat.mixes:
@@ -325,7 +318,7 @@ def _label(o: Operation, build: Build, wraps: WrapsPlan) -> Said:
         "Read it along the rod, the reel down, before it sticks.",
     ]
     over = int(o.id.rpartition(":")[2]) if o.id.startswith("label:after:") else 0
-    theirs = {la.id for la in build.wraps.labels if la.after_coat == over}
+    theirs = {la.id for la in build.wraps.labels if build.finish.lies_on(la.after_coat) == over}
     for f in wraps.labels:
         if f.id not in theirs:
             continue
@@ -346,7 +339,8 @@ def _line_up(line_up: LineUpPlan) -> Said:
 
 
 def _cut_back(o: Operation, build: Build, finish: FinishPlan) -> Said:
-    mine = o.id == f"cut_back:{sum(c.laid for c in finish.coats) + 1}"
+    following = finish.following
+    mine = following is not None and o.id == f"cut_back:{following.number}"
     listed = [d for d in finish.defects if d.open] if mine else []
     cues = [
         f"{capital(d.words)}{', ' + d.note if d.note else ''}{'' if d.place_mm is None else ', ' + format_length(d.place_mm, build.rule) + ' from the butt'}: {d.verdict.act}"

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build
-from wise_spool.core.finish.coats import FinishPlan, coats_wished
+from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.ground.findings import StageName
 from wise_spool.core.ground.operations import Before, Need, Operation, Wait
 from wise_spool.core.lineup.planning import LineUpPlan
@@ -30,14 +30,14 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
     asked = _follow_ups(bench)
     if not build.guides.train:
         return asked
-    coats = max(coats_wished(build.finish), len(build.finish.laid))
+    coats = max(build.finish.coats_in_all, len(build.finish.laid))
     laid = len(build.finish.laid)
     last = Before(id=f"coat:{coats}", why="the last coat first")
-    between = build.guides.tip_top.when == "between_coats" and coats_wished(build.finish) > 1
+    between = build.guides.tip_top.when == "between_coats" and build.finish.coats_in_all > 1
     far_sight = () if between else (Before(id="tip_top", why="it is the far sight"),)
     says = " ".join(w for w in (build.name, build.number) if w)
     undercoat = any(label.rough for label in build.wraps.labels)
-    over = _labels_over(build, wraps, coats)
+    over = _labels_over(build, wraps)
     hold = max(
         (f.hold_min for f in wraps.labels if f.id not in {i for ids in over.values() for i in ids}),
         default=0.0,
@@ -75,7 +75,7 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
     out += _labels_between(over, wraps, says, laid)
     out += [
         Operation(
-            id=f"cut_back:{n}", kind="cut_back", stage="finish", words=_cut_words(n, laid, finish),
+            id=f"cut_back:{n}", kind="cut_back", stage="finish", words=_cut_words(n, finish),
             rank=(5, n - 0.5), needs=(Need(what="fine abrasive, wet"), Need(what="new blade")), done=n <= laid, after=(Before(id=f"coat:{n - 1}", why="it is that coat that is cut"),), caution=CUTTING_BACK,
         )
         for n in range(2, coats + 1)
@@ -95,21 +95,22 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
     return [*out, *asked]
 
 
-def _cut_words(number: int, laid: int, finish: FinishPlan) -> str:
+def _cut_words(number: int, finish: FinishPlan) -> str:
     """What is done before a coat: what is on the list when it is the next, else a look."""
-    if finish.to_cut_back and number == laid + 1:
+    if finish.to_cut_back and finish.following and number == finish.following.number:
         places = "one place" if finish.to_cut_back == 1 else f"{finish.to_cut_back} places"
         return f"Cut back {places} before coat {number}"
     return f"Look for hairs and bumps, and cut back before coat {number}"
 
 
-def _labels_over(build: Build, wraps: WrapsPlan, coats: int) -> dict[int, list[str]]:
+def _labels_over(build: Build, wraps: WrapsPlan) -> dict[int, list[str]]:
     """The labels that go on over a coat, by its number; one after the last is none."""
     fitted = {f.id for f in wraps.labels}
     out: dict[int, list[str]] = {}
     for label in build.wraps.labels:
-        if label.id in fitted and 0 < label.after_coat < coats:
-            out.setdefault(label.after_coat, []).append(label.id)
+        on = build.finish.lies_on(label.after_coat)
+        if label.id in fitted and on:
+            out.setdefault(on, []).append(label.id)
     return out
 
 

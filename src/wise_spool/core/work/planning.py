@@ -64,8 +64,8 @@ def plan_work(
     order = plan_order(build, work, placed, rooms, _prouds(build, handle), skipped)
     coats = finish_operations(build, finish)
     done = {*build.handle.steps_done, *(o.id for o in order.steps if o.done)}
-    if finish.to_cut_back:
-        done.discard(f"cut_back:{sum(c.laid for c in finish.coats) + 1}")
+    if finish.to_cut_back and finish.following:
+        done.discard(f"cut_back:{finish.following.number}")
     late = _before_the_ferrule(build, [o.id for o in coats if o.kind == "coat"])
     late += follows_paint(build, finish)
     known = [*order.steps, *coats, *later_operations(build, bench, wraps, line_up, finish)]

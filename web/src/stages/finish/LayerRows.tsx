@@ -40,7 +40,7 @@ export function LayerRows(props: {
       {layers.map((y, n) => (
         <div
           key={y.id}
-          className="grid grid-cols-[minmax(5.5rem,1.1fr)_minmax(6rem,1.4fr)_4rem_6rem_auto] items-end gap-2"
+          className="grid grid-cols-[minmax(5.5rem,1.1fr)_minmax(6rem,1.4fr)_4rem_6rem_auto] items-start gap-2"
         >
           <Pick
             label={`Kind, tin ${n + 1}`}
@@ -73,12 +73,18 @@ export function LayerRows(props: {
             path={`${path}.${y.id}.product.recoat_opens_min`}
             label="Next after"
             suffix="min"
+            hint={
+              y.product.recoat_opens_min === FRESH_FINISHES[y.product.kind].recoat_opens_min
+                ? "usual"
+                : undefined
+            }
             digits={0}
             value={y.product.recoat_opens_min}
             keep={(v) => (b) => void (rowOf(of(b), y.id).product.recoat_opens_min = v ?? 0)}
           />
           <Button
             look="quiet"
+            className="mt-5"
             aria-label={`Leave tin ${n + 1} out`}
             disabled={locked}
             onClick={() =>

@@ -11,15 +11,11 @@ import { useRod, useShown } from "../../rod/store";
 import { Button, Choice, Pick } from "../../ui/controls";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { hours, length } from "../../ui/measure";
+import { asOptions } from "../../ui/options";
 import { volume, weight } from "../../ui/units";
+import { COVERS_WORDS, METHOD_WORDS } from "../../words/shapes";
 import { Answer, Fig } from "../Answer";
 import { LayerRows, freshLayer } from "./LayerRows";
-
-const METHOD_WORDS = {
-  thin_first: "thin first",
-  flood_and_lift: "flood and lift",
-  one_coat: "all in one coat",
-} as const;
 
 /** By which school the rod is finished, what lies under the finish, and what has coats of its own. */
 export function LayersJob() {
@@ -226,14 +222,8 @@ function Preserver() {
   );
 }
 
-const COVERS = [
-  { value: "seat", label: "a part of the handle" },
-  { value: "stretch", label: "a stretch of blank" },
-  { value: "decoration", label: "decoration" },
-  { value: "labels", label: "labels" },
-  { value: "ferrules", label: "ferrule wraps" },
-] as const;
-type Covers = (typeof COVERS)[number]["value"];
+const COVERS = asOptions(COVERS_WORDS);
+type Covers = Area["covers"];
 const PAINTED: Covers[] = ["seat", "stretch"];
 
 function AddArea() {
@@ -241,7 +231,7 @@ function AddArea() {
   const edit = useRod((s) => s.edit);
   const taken = new Set(build.finish.areas.map((a) => a.covers));
   const add = (covers: Covers) =>
-    edit(`coats of its own: ${COVERS.find((c) => c.value === covers)!.label}`, (b) => {
+    edit(`coats of its own: ${COVERS_WORDS[covers]}`, (b) => {
       const seat = b.handle.parts.find((p) => p.kind === "reel_seat") ?? b.handle.parts[0];
       const area: Area = {
         id: freshRowId(),

@@ -7,15 +7,11 @@ import { freshRowId } from "../../rod/changes";
 import { useRod, useShown } from "../../rod/store";
 import { Button } from "../../ui/controls";
 import { hours } from "../../ui/measure";
+import { asOptions } from "../../ui/options";
 import { warmth } from "../../ui/units";
+import { SEEN_WORDS } from "../../words/shapes";
 
-const SEEN: { value: Look["seen"]; label: string }[] = [
-  { value: "runs", label: "it runs" },
-  { value: "strings", label: "pulls strings" },
-  { value: "tacky", label: "tacky" },
-  { value: "set", label: "set: no print of a finger" },
-  { value: "hard", label: "hard: no print of a nail" },
-];
+const SEEN = asOptions(SEEN_WORDS);
 
 /** The leftover blob: looked at with times it tells set and cure before the rod is touched, and the shop learns the tin. */
 export function Witness() {
