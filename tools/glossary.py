@@ -12,13 +12,13 @@ from pathlib import Path
 ROOT = Path(__file__).parents[1]
 CORE = ROOT / "src" / "wise_spool" / "core"
 SCREENS = {
-    "blank": "stages/blank/", "spine": "stages/spine/", "handle": "stages/handle/", "guides": "stages/guides/",
+    "brief": "stages/blank/", "blank": "stages/blank/", "spine": "stages/spine/", "handle": "stages/handle/", "guides": "stages/guides/",
     "wraps": "stages/wraps/", "labels": "stages/wraps/", "lineup": "stages/wraps/", "finish": "stages/finish/", "work": "stages/handle/", "shop": "shop/, shelf/",
     "document": "rod/", "ground": "ui/", "mechanics": "stages/guides/", "schedule": "board/",
 }  # fmt: skip
 ALSO = {
     "action": "blank/stiffness", "adhesive": "work/glue_up", "balance point": "work/balance", "bench clocks": "finish/coats",
-    "blank": "blank/working", "bore": "handle/fits", "bow": "spine/drops", "brief": "document/design", "butt cap": "handle/sizes",
+    "blank": "blank/working", "bore": "handle/fits", "bow": "spine/drops", "brief": "brief/requirement", "butt cap": "handle/sizes",
     "butt ferrule": "handle/arbors", "choke guide": "guides/reel_side", "clock angle": "ground/angles", "coat": "finish/coats",
     "copy of a rod": "shop/batch", "cut list": "handle/turning", "dew point": "finish/air", "dry fit": "handle/dry_fits",
     "first gap": "guides/placing", "foam grip": "handle/fits", "fractions": "ground/measures", "glue line": "work/glue_up",

@@ -10,6 +10,14 @@ from typing import Any, get_args
 
 from pydantic import BaseModel
 
+from wise_spool.core.brief.words import (
+    HAND_WORDS,
+    HANDS_WORDS,
+    SKILL_WORDS,
+    SORE_WORDS,
+    STAND_WORDS,
+    TIP_WORDS,
+)
 from wise_spool.core.document.design import RodType
 from wise_spool.core.document.guides import USUAL_REEL_MM
 from wise_spool.core.document.parts import PartMaterial
@@ -85,6 +93,12 @@ def shapes(schema: dict[str, Any]) -> str:
         + _table("METHOD_WORDS", METHOD_WORDS)
         + _table("COVERS_WORDS", COVERS_WORDS)
         + _table("SEEN_WORDS", SEEN_WORDS)
+        + _table("SKILL_WORDS", SKILL_WORDS)
+        + _table("STAND_WORDS", STAND_WORDS)
+        + _table("TIP_WORDS", TIP_WORDS)
+        + _table("HANDS_WORDS", HANDS_WORDS)
+        + _table("HAND_WORDS", HAND_WORDS)
+        + _table("SORE_WORDS", SORE_WORDS)
         + _fresh("FRESH_GUIDES", "Record<string, Guide>", FRESH_GUIDES)
     )  # fmt: skip
 

@@ -22,6 +22,7 @@ from wise_spool.api.problems import field_problems
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import plan as plan_build
 from wise_spool.core.rod import Rod
+from wise_spool.demo.blanks import demo_blanks
 from wise_spool.demo.board import demo_board
 from wise_spool.demo.past import past_records
 from wise_spool.demo.shelf import demo_shelf
@@ -123,7 +124,7 @@ def _fill_demo(store: BuildStore) -> None:
         for records in past_records(datetime.now(UTC)):
             store.put_away(store.add(records, DEMO_PAST).id, away=True)
     if not Shelf(store).all():
-        Shelf(store).add(demo_shelf())
+        Shelf(store).add([*demo_shelf(), *demo_blanks()])
 
 
 Port = Annotated[int | None, typer.Option(help="Port to listen on; the usual one if left out.")]

@@ -22,6 +22,7 @@ from wise_spool.core.handle.stack import PartPlaced
 from wise_spool.core.plan import Plan, StageStanding
 from wise_spool.core.shop.batch import Deviation
 from wise_spool.core.shop.shelf import Shelved
+from wise_spool.core.shop.stock import StockCard
 
 
 class BuildState(BaseModel):
@@ -222,12 +223,14 @@ class ToShelve(BaseModel):
 
     shelved: Shelved
     stock: int = Field(default=1, ge=0, le=100_000)
+    card: StockCard | None = None
 
 
 class ShelfItem(ToShelve):
     """Something on the shelf."""
 
     id: uuid.UUID
+    card: StockCard = StockCard()
 
 
 class Csv(BaseModel):

@@ -7,6 +7,8 @@ from pydantic import ValidationError
 from wise_spool.core.blank.findings import find_in_blank
 from wise_spool.core.blank.stiffness import StiffnessPlan, find_in_stiffness
 from wise_spool.core.blank.working import BlankPlan
+from wise_spool.core.brief.requirement import find_in_brief
+from wise_spool.core.brief.yardstick import BriefPlan
 from wise_spool.core.document.assumed import looks_assumed
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.changes import Op, applied
@@ -48,6 +50,7 @@ class Plan(Frozen):
     """Everything that follows from a build document. Same build, same plan, byte for byte."""
 
     rule: MarkingRule
+    brief: BriefPlan
     blank: BlankPlan
     spine: SpinePlan
     handle: HandlePlan
@@ -82,6 +85,7 @@ def _planned(rod: Rod) -> Plan:
     findings = _proved(rod, _concluded(rod))
     return Plan(
         rule=build.rule,
+        brief=rod.brief,
         blank=rod.blank,
         spine=rod.spine,
         handle=rod.handle,
@@ -105,6 +109,7 @@ def _concluded(rod: Rod) -> tuple[Finding, ...]:
     build = rod.build
     return by_ruin(
         [
+            *find_in_brief(rod.brief.need),
             *find_in_blank(build.blank, rod.work_blank, build.rule),
             *find_in_stiffness(build.blank, rod.stiffness),
             *find_in_spine(build, rod.spine),

@@ -11,6 +11,7 @@ from typing import TypeVar
 
 from wise_spool.core.blank.stiffness import StiffnessPlan, measure
 from wise_spool.core.blank.working import BlankPlan, WorkingBlank, plan_blank, working_blank
+from wise_spool.core.brief.yardstick import BriefPlan, figures, lay_against
 from wise_spool.core.document.build import Build, apart, together
 from wise_spool.core.document.design import Design
 from wise_spool.core.document.guides import MOST_HUNG_G, BendSetup, KeptLayout
@@ -250,6 +251,12 @@ class Rod:
         return plan_balance(
             self.build, self.work_blank, self.fitted, self.handle, self.guides, self.wraps, self.finish, self.work.glue_up
         )  # fmt: skip
+
+    @derived
+    def brief(self) -> BriefPlan:
+        """What was asked for, and the rod laid against it."""
+        has = figures(self.build, self.work_blank, self.stiffness, self.handle, self.balance)
+        return lay_against(self.build, has)
 
     @derived
     def bendable(self) -> StiffnessPlan:

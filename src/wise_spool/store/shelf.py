@@ -9,6 +9,7 @@ from sqlmodel import Session, col, select
 
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.shop.shelf import ShelfKind, Shelved
+from wise_spool.core.shop.stock import Counted, StockCard
 from wise_spool.logs import say
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import ShelfRow, now
@@ -27,6 +28,12 @@ class OnShelf:
     id: uuid.UUID
     shelved: Shelved
     stock: int
+    card: StockCard
+
+    @property
+    def counted(self) -> Counted:
+        """As the stock is counted from it."""
+        return Counted(id=str(self.id), shelved=self.shelved, stock=self.stock, card=self.card)
 
 
 class Shelf:
@@ -46,20 +53,31 @@ class Shelf:
             ).all()
             return [item for row in rows if (item := _readable(row)) is not None]
 
-    def add(self, items: Iterable[tuple[Shelved, int]]) -> list[OnShelf]:
-        """Put items on, all or none."""
+    def add(
+        self, items: Iterable[tuple[Shelved, int] | tuple[Shelved, int, StockCard]]
+    ) -> list[OnShelf]:
+        """Put items on, all or none; they are counted now."""
         with Session(self.engine) as session, session.begin():
-            rows = [_row(shelved, stock) for shelved, stock in items]
+            rows = [
+                _row(item[0], item[1], item[2] if len(item) == 3 else StockCard()) for item in items
+            ]
             session.add_all(rows)
             session.flush()
             return [_on_shelf(row) for row in rows]
 
-    def change(self, item_id: uuid.UUID, shelved: Shelved, stock: int) -> OnShelf:
-        """Say an item anew. Builds that used it keep their copy. Raises :class:`NoSuchItemError`."""
+    def change(
+        self, item_id: uuid.UUID, shelved: Shelved, stock: int, card: StockCard | None = None
+    ) -> OnShelf:
+        """Say an item anew; its card stays as it is when None. Another number on hand is a new count. Builds that
+        used it keep their copy. Raises :class:`NoSuchItemError`."""
         with Session(self.engine) as session, session.begin():
             row = _found(session, item_id)
-            fresh = _row(shelved, stock)
+            was = StockCard.model_validate(row.card)
+            card = was if card is None else card
+            at = was.counted_at if stock == row.stock else now()
+            fresh = _row(shelved, stock, card.model_copy(update={"counted_at": at}))
             row.kind, row.name, row.item, row.stock = fresh.kind, fresh.name, fresh.item, stock
+            row.card = fresh.card
             row.changed_at = now()
             session.add(row)
             session.flush()
@@ -90,8 +108,11 @@ def _found(session: Session, item_id: uuid.UUID) -> ShelfRow:
     return row
 
 
-def _row(shelved: Shelved, stock: int) -> ShelfRow:
+def _row(shelved: Shelved, stock: int, card: StockCard) -> ShelfRow:
+    if card.counted_at is None:
+        card = card.model_copy(update={"counted_at": now()})
     return ShelfRow(
+        card=card.model_dump(mode="json"),
         kind=shelved.kind,
         name=shelved.item.name,
         item=shelved.item.model_dump(mode="json"),
@@ -101,4 +122,4 @@ def _row(shelved: Shelved, stock: int) -> ShelfRow:
 
 def _on_shelf(row: ShelfRow) -> OnShelf:
     shelved = _reader.validate_python({"kind": row.kind, "item": row.item})
-    return OnShelf(row.id, shelved, row.stock)
+    return OnShelf(row.id, shelved, row.stock, StockCard.model_validate(row.card))

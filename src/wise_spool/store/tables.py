@@ -94,6 +94,7 @@ class ShelfRow(SQLModel, table=True):
     name: str
     item: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
     stock: int = 1
+    card: dict[str, Any] = Field(default_factory=dict, sa_column=Column(JSONB, nullable=False))
     changed_at: datetime = Field(
         default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
     )
@@ -135,3 +136,29 @@ class PictureRow(SQLModel, table=True):
     content: bytes
     thumb: bytes
     kept_at: datetime = Field(default_factory=now, sa_column=_moment())
+
+
+class PersonRow(SQLModel, table=True):
+    """One person the shop builds for; deleted, not put away."""
+
+    __tablename__ = "person"
+
+    id: uuid.UUID = Field(default_factory=uuid.uuid4, primary_key=True)
+    person: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+    changed_at: datetime = Field(default_factory=now, sa_column=_moment())
+
+
+class PaperRow(SQLModel, table=True):
+    """One quote or invoice as it was sent; never changed."""
+
+    __tablename__ = "paper"
+
+    id: uuid.UUID = Field(default_factory=uuid.uuid4, primary_key=True)
+    build_id: uuid.UUID = Field(
+        sa_column=Column(ForeignKey("build.id"), nullable=False, index=True)
+    )
+    kind: str
+    number: int = Field(unique=True)
+    paper: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+    pdf: bytes
+    sent_at: datetime = Field(default_factory=now, sa_column=_moment())

@@ -11,6 +11,7 @@ import { Item, keyOf } from "./Item";
 import { Mark, WORDS } from "./Mark";
 import { MeasureNext } from "./MeasureNext";
 import { useMend } from "./useMend";
+import { Yardstick } from "./Yardstick";
 
 /** The whole rod in one line: what would ruin it first, how much there is to look at, where it is mended. */
 export function RodLine({ id }: { id: string }) {
@@ -42,6 +43,7 @@ export function RodLine({ id }: { id: string }) {
         </p>
       )}
       <Count weight="note" found={notes} />
+      <Yardstick id={id} />
       <MeasureNext id={id} />
     </section>
   );

@@ -1,4 +1,4 @@
-import type { Part, Shelved, ShelfItem } from "../api/types";
+import type { Part, Shelved, ShelfItem, ShelvedBlank } from "../api/types";
 import { FILL } from "../mat/fill";
 import { diameter, length } from "../ui/measure";
 import { useSettings } from "../ui/settings";
@@ -44,12 +44,17 @@ export function OnBoards({ items, onTake }: { items: ShelfItem[]; onTake: (id: s
   );
 }
 
+/** How thick a blank is drawn against its length: true to scale it would be a hair. */
+const BLANK_DRAWN_MM = 70;
+
 const boreOf = (part: Part): number | null =>
   (part.seat ? part.seat.bore_mm : part.bore_butt_mm) ?? null;
 
 /** How long and how thick it is drawn, mm. */
 function sizeOf(s: Shelved): { long_mm: number; across_mm: number } {
   switch (s.kind) {
+    case "blank":
+      return { long_mm: (s.item.length_mm ?? 2000) + 40, across_mm: BLANK_DRAWN_MM };
     case "part": {
       const across = Math.max(s.item.od_butt_mm, s.item.od_tip_mm);
       return { long_mm: s.item.length_mm + across * 1.4, across_mm: across };
@@ -78,6 +83,7 @@ function Drawn({ shelved: s, k }: { shelved: Shelved; k: number }) {
   const [w, h] = [Math.max(long_mm * k, 20), Math.max(across_mm * k, 12)];
   return (
     <svg width={w} height={h} viewBox={`0 0 ${w} ${h}`} className="max-w-full" aria-hidden>
+      {s.kind === "blank" && <BlankDrawn blank={s.item} w={w} h={h} />}
       {s.kind === "part" && <PartDrawn part={s.item} k={k} h={h} />}
       {s.kind === "guide" && (
         <g fill="none" stroke="var(--steel)" strokeWidth="2">
@@ -159,6 +165,33 @@ function Drawn({ shelved: s, k }: { shelved: Shelved; k: number }) {
   );
 }
 
+/** A blank with its joints, thickness exaggerated. */
+function BlankDrawn({ blank, w, h }: { blank: ShelvedBlank; w: number; h: number }) {
+  const long = blank.length_mm ?? 2000;
+  return (
+    <g stroke="var(--blank-edge)" strokeWidth=".8">
+      <polygon
+        points={`0,${h * 0.25} ${w},${h * 0.47} ${w},${h * 0.53} 0,${h * 0.75}`}
+        fill={
+          blank.material === "glass"
+            ? "var(--glass-body)"
+            : blank.material === "carbon"
+              ? "var(--blank-carbon)"
+              : "var(--composite-body)"
+        }
+      />
+      {blank.joints.map((j) => (
+        <path
+          key={j.id}
+          d={`M${(j.station_mm / long) * w},${h * 0.2} v${h * 0.6}`}
+          stroke="var(--tape)"
+          strokeWidth="2"
+        />
+      ))}
+    </g>
+  );
+}
+
 /** A part from the side, and its end with the bore in it. */
 function PartDrawn({ part, k, h }: { part: Part; k: number; h: number }) {
   const long = part.length_mm * k;
@@ -184,6 +217,14 @@ function Says({ shelved: s }: { shelved: Shelved }) {
   const rule = useSettings((x) => x.rule);
   const says = () => {
     switch (s.kind) {
+      case "blank":
+        return [
+          s.item.length_mm && length(s.item.length_mm, rule),
+          s.item.label_power,
+          s.item.static.length ? `${s.item.static.length} weights hung` : "nothing hung",
+        ]
+          .filter(Boolean)
+          .join(", ");
       case "part": {
         const bore = boreOf(s.item);
         return `${length(s.item.length_mm, rule)}, ${bore === null ? "bore not measured" : `bored ${diameter(bore, rule)}`}`;

@@ -25,6 +25,7 @@ import {
 } from "../words/shapes";
 
 const KIND_TABS: { kind: ShelfKind; word: string }[] = [
+  { kind: "blank", word: "Blanks" },
   { kind: "part", word: "Parts" },
   { kind: "reamer", word: "Reamers" },
   { kind: "drill", word: "Drills" },
@@ -45,6 +46,21 @@ interface Column {
 }
 
 const COLUMNS: Record<ShelfKind, Column[]> = {
+  blank: [
+    { key: "name", label: "blank", kind: "words" },
+    { key: "series", label: "series", kind: "words" },
+    {
+      key: "material",
+      label: "made of",
+      kind: "choice",
+      options: ["carbon", "glass", "composite"].map((m) => ({ value: m, label: m })),
+    },
+    { key: "length_mm", label: "length", kind: "mm" },
+    { key: "label_power", label: "power on it", kind: "words" },
+    { key: "label_action", label: "action on it", kind: "words" },
+    { key: "label_lure", label: "lure on it", kind: "words" },
+    { key: "mass_g", label: "weight", kind: "weight", optional: true },
+  ],
   reamer: [
     { key: "name", label: "reamer", kind: "words" },
     { key: "small_mm", label: "small end", kind: "mm" },

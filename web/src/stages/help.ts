@@ -14,6 +14,10 @@ export const HELP: Record<string, { is: string; measure: string }> = {
     is: "Who fishes it, for what, where and why settle everything after.",
     measure: "Nothing: ask the angler.",
   },
+  "blank/choose": {
+    is: "Every blank on hand against the brief: what it has, and what it gives up.",
+    measure: "Nothing new: hang a weight on the blanks that only have their label.",
+  },
   "spine/roll": {
     is: "Loaded and rolled, a blank snaps round to where it wants to rest.",
     measure:

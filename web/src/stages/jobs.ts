@@ -23,6 +23,7 @@ export const jobIn = (stage: StageName, job: string | undefined): JobWords<strin
 
 /** Which jobs a conclusion is about, by what it is called; the first that fits. Where none does it is about all. */
 const ABOUT: [code: RegExp, jobs: string[]][] = [
+  [/^brief-/, ["purpose", "choose"]],
   [/^blank-(static|power|action|straight|label)/, ["bend"]],
   [/^blank-/, ["taper"]],
   [/^spine-(no-trials|more-trials|odd-rest|two-lines|sure|sections|no-line)/, ["roll", "decide"]],

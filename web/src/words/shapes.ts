@@ -397,6 +397,28 @@ export const FRESH_PARTS: Record<PartKind, Part> = {
 
 // prettier-ignore
 export const FRESH_SHELVED: Record<ShelfKind, Shelved> = {
+  "blank": {
+    "kind": "blank",
+    "item": {
+      "label_power": "",
+      "label_action": "",
+      "label_line": "",
+      "label_lure": "",
+      "measured_mm": null,
+      "readings": [],
+      "mass_g": null,
+      "static": [],
+      "name": "",
+      "material": "carbon",
+      "length_mm": 2134.0,
+      "trim_butt_mm": 0.0,
+      "trim_tip_mm": 0.0,
+      "tip_tube_64ths": null,
+      "colour": null,
+      "joints": [],
+      "series": ""
+    }
+  },
   "part": {
     "kind": "part",
     "item": {
@@ -775,6 +797,45 @@ export const SEEN_WORDS = {
   tacky: "tacky",
   set: "set: no print of a finger",
   hard: "hard: no print of a nail",
+};
+
+export const SKILL_WORDS = {
+  first: "a beginner",
+  some: "some seasons",
+  sure: "a sure hand",
+};
+
+export const STAND_WORDS = {
+  shore: "the shore",
+  rocks: "rocks",
+  wading: "wading",
+  jetty: "a jetty",
+  boat: "a boat",
+  kayak: "a kayak",
+  ice: "the ice",
+};
+
+export const TIP_WORDS = {
+  soft: "soft: small hooks stay in",
+  even: "even: casts and plays",
+  crisp: "crisp: feels the bottom",
+};
+
+export const HANDS_WORDS = {
+  one: "one hand",
+  two: "two hands",
+};
+
+export const HAND_WORDS = {
+  small: "small",
+  middle: "middling",
+  large: "large",
+};
+
+export const SORE_WORDS = {
+  wrist: "wrist",
+  elbow: "elbow",
+  shoulder: "shoulder",
 };
 
 // prettier-ignore

@@ -10,6 +10,7 @@ from wise_spool.api import models as m
 from wise_spool.api.deps import InShop
 from wise_spool.api.problems import FieldProblem, ProblemError
 from wise_spool.core.shop.shelf import ShelfKind, Shelved
+from wise_spool.core.shop.stock import StockCard
 from wise_spool.exchange.shelf_csv import MOST_STOCK, ShelfCsvError, read_shelf, write_shelf
 from wise_spool.store.shelf import OnShelf
 
@@ -26,12 +27,12 @@ def on_the_shelf(shop: InShop, kind: ShelfKind | None = None) -> list[m.ShelfIte
 
 @routes.post("", status_code=201)
 def put_on(new: m.ToShelve, shop: InShop) -> m.ShelfItem:
-    return _item(shop.shelf.add([(new.shelved, new.stock)])[0])
+    return _item(shop.shelf.add([(new.shelved, new.stock, new.card or StockCard())])[0])
 
 
 @routes.put("/{item_id}")
 def change(item_id: uuid.UUID, new: m.ToShelve, shop: InShop) -> m.ShelfItem:
-    return _item(shop.shelf.change(item_id, new.shelved, new.stock))
+    return _item(shop.shelf.change(item_id, new.shelved, new.stock, new.card))
 
 
 @routes.delete("/{item_id}", status_code=204)
@@ -67,4 +68,6 @@ def from_csv(kind: ShelfKind, csv: m.Csv, shop: InShop) -> list[m.ShelfItem]:
 
 
 def _item(kept: OnShelf) -> m.ShelfItem:
-    return m.ShelfItem(id=kept.id, shelved=kept.shelved, stock=min(kept.stock, MOST_STOCK))
+    return m.ShelfItem(
+        id=kept.id, shelved=kept.shelved, stock=min(kept.stock, MOST_STOCK), card=kept.card
+    )

@@ -11,6 +11,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from wise_spool.core.document.asked import Asked
 from wise_spool.core.document.blank import BlankWished
 from wise_spool.core.document.finish import FinishWished
 from wise_spool.core.document.guides import GuidesWished
@@ -37,6 +38,7 @@ class Brief(Frozen):
     where: Words = ""
     why: Words = ""
     wish_g: Annotated[float, Field(gt=0, le=3000)] | None = None
+    asked: Asked = Asked()
 
 
 class Heading(Frozen):

@@ -125,6 +125,137 @@ class Habits(Frozen):
         "habit",
         "finish-split-mix,glue-too-long",
     )
+    # brief
+    cast_down: float = _habit(
+        2.2,
+        "A blank casts well down to the middle of its range over this.",
+        "times",
+        1.1,
+        4,
+        "memory",
+        "brief-apart",
+    )
+    cast_up: float = _habit(
+        2.2,
+        "A blank casts safely up to this many times the middle of its range.",
+        "times",
+        1.1,
+        3,
+        "memory",
+        "brief-apart",
+    )
+    line_span: float = _habit(
+        2.0,
+        "A line suits blanks this many times stronger or weaker than the one it is rated for.",
+        "times",
+        1.1,
+        4,
+        "memory",
+        "brief-apart",
+    )
+    cover_butt_mm: float = _habit(
+        12.7, "Heavy cover wants a butt of at least this.", "mm", 6, 30, "common practice"
+    )
+    knot_ring_mm: float = _habit(
+        5.5, "A leader's knot runs through rings of at least this.", "mm", 2, 20, "memory"
+    )
+    stand_least_mm: Table = _table(
+        {
+            "shore": 2400,
+            "rocks": 2700,
+            "wading": 2100,
+            "jetty": 1700,
+            "boat": 1700,
+            "kayak": 1800,
+            "ice": 500,
+        },
+        "Shortest rod that is handy from there.",
+        "mm",
+        300,
+        5000,
+        "memory",
+        "brief-apart",
+    )
+    stand_most_mm: Table = _table(
+        {
+            "shore": 3300,
+            "rocks": 3600,
+            "wading": 3000,
+            "jetty": 2600,
+            "boat": 2400,
+            "kayak": 2300,
+            "ice": 1000,
+        },
+        "Longest rod that is handy from there.",
+        "mm",
+        300,
+        6000,
+        "memory",
+        "brief-apart",
+    )
+    reach_least: Table = _table(
+        {"one": 0.55, "two": 0.85},
+        "Least reach from the butt to the reel's foot, as a share of the forearm, by hands on the rod.",
+        "share",
+        0.2,
+        2,
+        "memory",
+    )
+    reach_most: Table = _table(
+        {"one": 0.85, "two": 1.35},
+        "Most reach from the butt to the reel's foot, as a share of the forearm, by hands on the rod.",
+        "share",
+        0.2,
+        2.5,
+        "memory",
+    )
+    grip_least_mm: Table = _table(
+        {"small": 22, "middle": 24, "large": 27},
+        "Thinnest grip a hand closes on well.",
+        "mm",
+        12,
+        50,
+        "memory",
+    )
+    grip_most_mm: Table = _table(
+        {"small": 26, "middle": 29, "large": 33},
+        "Thickest grip a hand closes on well.",
+        "mm",
+        12,
+        60,
+        "memory",
+    )
+    sore_thicker_mm: float = _habit(
+        1.5,
+        "A sore wrist wants the grip so much thicker: the hand need not clench.",
+        "mm",
+        0,
+        8,
+        "memory",
+    )
+    sore_rod_g: Table = _table(
+        {"wrist": 150, "elbow": 180, "shoulder": 200},
+        "Heaviest rod, without its reel, for an arm that is sore there.",
+        "g",
+        40,
+        1000,
+        "memory",
+        "brief-apart",
+    )
+    joint_room: float = _habit(
+        1.04,
+        "A rod in pieces packs this many times longer than its length over their count.",
+        "times",
+        1,
+        1.3,
+        "habit",
+    )
+    most_cut_mm: float = _habit(
+        200.0, "More than this is not cut off a blank to make it fit.", "mm", 0, 800, "habit"
+    )
+    most_extended_mm: float = _habit(
+        250.0, "Further than this no piece is set into a butt.", "mm", 0, 800, "habit"
+    )
     # blank
     rise_mm: float = _habit(
         0.1,

@@ -20,6 +20,7 @@ from wise_spool.core.document.parts import (
 from wise_spool.core.document.wraps import Label, Pass, Thread, Wrap
 from wise_spool.core.shop.shelf import (
     AdhesiveOnShelf,
+    BlankOnShelf,
     DrillOnShelf,
     FinishOnShelf,
     GuideOnShelf,
@@ -27,6 +28,7 @@ from wise_spool.core.shop.shelf import (
     ReamerOnShelf,
     ShelfKind,
     Shelved,
+    ShelvedBlank,
     ShelvedGuide,
     ShelvedThread,
     Tape,
@@ -69,6 +71,7 @@ FRESH_PARTS: dict[PartKind, Part] = {
 FRESH_GUIDES = {f"{f.ring_mm:g}": usual_guide(f.ring_mm) for f in FRAMES}
 FRESH_STICK = Stick(length_mm=304.8)
 FRESH_SHELVED: dict[ShelfKind, Shelved] = {
+    "blank": BlankOnShelf(item=ShelvedBlank(length_mm=2134)),
     "part": PartOnShelf(item=FRESH_PARTS["reel_seat"]),
     "reamer": ReamerOnShelf(item=Reamer(small_mm=8, large_mm=14, length_mm=600)),
     "drill": DrillOnShelf(item=Drill(diameter_mm=10)),

@@ -4,13 +4,16 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from wise_spool.core.document.blank import Blank
 from wise_spool.core.document.finish import FinishProduct
 from wise_spool.core.document.parts import Adhesive, Drill, Part, Reamer
 from wise_spool.core.document.wraps import Colour, ThreadKind, ThreadMm, ThreadSize
 from wise_spool.core.ground.fields import MassG, Words
 from wise_spool.core.ground.frozen import Frozen
 
-ShelfKind = Literal["reamer", "drill", "tape", "adhesive", "finish", "part", "guide", "thread"]
+ShelfKind = Literal[
+    "blank", "reamer", "drill", "tape", "adhesive", "finish", "part", "guide", "thread"
+]
 
 
 class Tape(Frozen):
@@ -19,6 +22,20 @@ class Tape(Frozen):
     name: Words = ""
     thickness_mm: Annotated[float, Field(gt=0, le=1)] = 0.15
     width_mm: Annotated[float, Field(gt=2, le=60)] = 13.0
+
+
+class ShelvedBlank(Blank):
+    """A blank in its tube: what is printed on it, its size, and what was read off it on the bench. Where
+    there is more than one of it, readings are of the one that was measured."""
+
+    series: Words = ""
+
+
+class BlankOnShelf(Frozen):
+    """A blank."""
+
+    kind: Literal["blank"] = "blank"
+    item: ShelvedBlank
 
 
 class ReamerOnShelf(Frozen):
@@ -101,7 +118,8 @@ class GuideOnShelf(Frozen):
 
 
 Shelved = Annotated[
-    ReamerOnShelf
+    BlankOnShelf
+    | ReamerOnShelf
     | DrillOnShelf
     | TapeOnShelf
     | AdhesiveOnShelf
@@ -112,6 +130,6 @@ Shelved = Annotated[
     Field(discriminator="kind"),
 ]
 ITEM: dict[ShelfKind, type[Frozen]] = {
-    "reamer": Reamer, "drill": Drill, "tape": Tape, "adhesive": Adhesive, "finish": FinishProduct, "part": Part,
+    "blank": ShelvedBlank, "reamer": Reamer, "drill": Drill, "tape": Tape, "adhesive": Adhesive, "finish": FinishProduct, "part": Part,
     "guide": ShelvedGuide, "thread": ShelvedThread,
 }  # fmt: skip

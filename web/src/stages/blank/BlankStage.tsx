@@ -10,6 +10,7 @@ import { Term } from "../../words/Term";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { BriefFields } from "./BriefFields";
+import { ChooseJob } from "./ChooseJob";
 import { PasteTaper } from "./PasteTaper";
 import { StaticReadings } from "./StaticReadings";
 import { TaperPlot } from "./TaperPlot";
@@ -26,6 +27,7 @@ export function BlankStage({ job }: StageProps) {
   const here = blankJobOf(job);
   if (here === "bend") return <StaticReadings />;
   if (here === "purpose") return <BriefFields />;
+  if (here === "choose") return <ChooseJob />;
   return <MeasureJob />;
 }
 

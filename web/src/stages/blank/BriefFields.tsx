@@ -1,96 +1,372 @@
 import { useQuery } from "@tanstack/react-query";
+import type { ReactNode } from "react";
 
 import { api, take } from "../../api/client";
+import type { Build, BriefPlan, Laid } from "../../api/types";
 import { ROD_TYPES } from "../../rack/NewBuild";
 import { changeType } from "../../rod/moves";
-import { useRod } from "../../rod/store";
-import { Choice } from "../../ui/controls";
-import { QuantityField, WordsField } from "../../ui/Field";
-import { Answer } from "../Answer";
+import { useRod, useShown } from "../../rod/store";
+import { Choice, Pick } from "../../ui/controls";
+import { MeasureField, NumberField, QuantityField, WordsField } from "../../ui/Field";
+import { asOptions } from "../../ui/options";
+import {
+  HAND_WORDS,
+  HANDS_WORDS,
+  SKILL_WORDS,
+  SORE_WORDS,
+  STAND_WORDS,
+  TIP_WORDS,
+} from "../../words/shapes";
+import { Answer, Fig } from "../Answer";
 
-const QUESTIONS = [
-  { key: "who", label: "Who fishes it?", hint: "a beginner needs a tougher blank" },
-  { key: "what", label: "What for?", hint: "species, lure weight, line" },
-  { key: "where", label: "Where?", hint: "heavy cover wants a thicker butt" },
-  { key: "why", label: "Why this one?", hint: "performance or show, budget" },
-] as const;
+type Asked = Build["brief"]["asked"];
 
-/** The five questions that settle a build. */
+/** A brief as a conversation: what is asked on the left, what it makes of the rod on the right. */
 export function BriefFields() {
-  const build = useRod((s) => s.build);
-  const edit = useRod((s) => s.edit);
-  if (!build) return null;
+  const { build, plan } = useShown();
+  const { brief } = plan;
   return (
-    <section className="grid gap-3">
-      <Answer
-        tone={build.brief.who || build.brief.what ? "plain" : "wait"}
-        says="The brief settles the blank, the handle and the train; it is the yardstick at every stage."
-      >
-        {[build.brief.who && `For ${build.brief.who}`, build.brief.what]
-          .filter(Boolean)
-          .join(": ") || "Who fishes it, and for what?"}
-      </Answer>
-      <div className="grid grid-cols-2 gap-x-6 gap-y-3">
-        {QUESTIONS.map((q) => (
-          <WordsField
-            key={q.key}
-            path={`brief.${q.key}`}
-            label={q.label}
-            hint={q.hint}
-            value={build.brief[q.key]}
-            keep={(v) => (b) => void (b.brief[q.key] = v)}
-          />
-        ))}
-        <Choice
-          label="How is it fished?"
-          value={build.brief.rod_type}
-          options={[...ROD_TYPES]}
-          onChange={(t) => edit("rod type", changeType(t))}
-        />
-        <Choice
-          label="When?"
-          value={build.brief.cold ? "cold" : "mild"}
-          options={[
-            { value: "mild", label: "Mild months" },
-            { value: "cold", label: "In the cold, rings ice up" },
-          ]}
-          onChange={(v) => edit("season", (b) => void (b.brief.cold = v === "cold"))}
-        />
-        <QuantityField
-          path="brief.wish_g"
-          kind="weight"
-          label="Should weigh, without its reel"
-          optional
-          placeholder="no wish"
-          value={build.brief.wish_g}
-          keep={(g) => (b) => void (b.brief.wish_g = g)}
-        />
-        <WordsField
-          path="client"
-          label="For"
-          value={build.client}
-          keep={(v) => (b) => void (b.client = v)}
-        />
-        <WordsField
-          path="number"
-          label="Number in the shop’s book"
-          value={build.number}
-          keep={(v) => (b) => void (b.number = v)}
-        />
-        <WordsField
-          path="note"
-          label="Notes"
-          value={build.note}
-          keep={(v) => (b) => void (b.note = v)}
-        />
-        <WordsField
-          path="name"
-          label="Name of the rod"
-          value={build.name}
-          keep={(v) => (b) => void (b.name = v)}
-        />
+    <section className="grid gap-4">
+      <WhatItComesTo brief={brief} />
+      <div className="grid grid-cols-[minmax(0,1fr)_25rem] gap-8 max-[1150px]:grid-cols-1">
+        <div className="grid content-start gap-5">
+          <Who build={build} />
+          <What build={build} />
+          <When build={build} />
+          <Where build={build} />
+          <Why build={build} />
+        </div>
+        <Requirement brief={brief} />
       </div>
       <FromTheWater about={`${build.client}${build.brief.what}${build.brief.where}`} />
+    </section>
+  );
+}
+
+function WhatItComesTo({ brief }: { brief: BriefPlan }) {
+  const { wants, contradictions, unasked } = brief.need;
+  const says = (q: Laid["quantity"]) => wants.find((w) => w.quantity === q)?.says;
+  const power = says("power_g");
+  const length = says("length_mm");
+  const against = contradictions[0];
+  if (against)
+    return (
+      <Answer tone="look" says={against.words}>
+        Two answers pull apart
+      </Answer>
+    );
+  if (!wants.length)
+    return (
+      <Answer
+        tone="wait"
+        says="Every answer bounds something of the rod, and says why. What is not answered asks for nothing."
+      >
+        Who fishes it, and for what?
+      </Answer>
+    );
+  return (
+    <Answer
+      says={
+        unasked.length
+          ? `Still to ask: ${unasked.join(", ")}.`
+          : "Everything that settles a blank has been asked."
+      }
+    >
+      {length && (
+        <>
+          <Fig>{length}</Fig> long
+        </>
+      )}
+      {length && power && ", "}
+      {power && (
+        <>
+          power <Fig>{power}</Fig>
+        </>
+      )}
+      {!length &&
+        !power &&
+        `${wants.length === 1 ? "One thing" : `${wants.length} things`} asked for`}
+    </Answer>
+  );
+}
+
+function Asking({ word, children }: { word: string; children: ReactNode }) {
+  return (
+    <section aria-label={word} className="border-l-4 border-line pl-4">
+      <h3 className="mb-1.5 text-body font-semibold">{word}</h3>
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-3">{children}</div>
+    </section>
+  );
+}
+
+/** One of a few answers, or none yet. */
+function OneOf<K extends keyof Asked>(props: {
+  field: K;
+  label: string;
+  words: Record<string, string>;
+  none?: string;
+}) {
+  const { build } = useShown();
+  const edit = useRod((s) => s.edit);
+  const { field, label, words, none = "not said" } = props;
+  return (
+    <Choice
+      label={label}
+      value={build.brief.asked[field] as string}
+      options={[{ value: "", label: none }, ...asOptions(words)]}
+      onChange={(v) =>
+        edit(label.toLowerCase(), (b) => void ((b.brief.asked[field] as unknown) = v))
+      }
+    />
+  );
+}
+
+function YesOrNo(props: { field: "cover" | "knot"; label: string; yes: string; no: string }) {
+  const { build } = useShown();
+  const edit = useRod((s) => s.edit);
+  const { field, label, yes, no } = props;
+  return (
+    <Choice
+      label={label}
+      value={build.brief.asked[field] ? "yes" : "no"}
+      options={[
+        { value: "no", label: no },
+        { value: "yes", label: yes },
+      ]}
+      onChange={(v) => edit(label.toLowerCase(), (b) => void (b.brief.asked[field] = v === "yes"))}
+    />
+  );
+}
+
+function Who({ build }: { build: Build }) {
+  const { asked } = build.brief;
+  return (
+    <Asking word="Who fishes it?">
+      <WordsField
+        path="brief.who"
+        className="min-w-52 flex-1"
+        label="In their words"
+        value={build.brief.who}
+        keep={(v) => (b) => void (b.brief.who = v)}
+      />
+      <OneOf field="skill" label="Skill" words={SKILL_WORDS} />
+      <OneOf field="hand" label="Hand" words={HAND_WORDS} />
+      <OneOf field="hands" label="Casts with" words={HANDS_WORDS} />
+      <MeasureField
+        path="brief.asked.forearm_mm"
+        label="Forearm"
+        hint="elbow’s crease to the middle of the palm"
+        mm={asked.forearm_mm}
+        optional
+        keep={(mm) => (b) => void (b.brief.asked.forearm_mm = mm)}
+      />
+      <OneOf field="sore" label="Sore" words={SORE_WORDS} none="nothing" />
+    </Asking>
+  );
+}
+
+function What({ build }: { build: Build }) {
+  const edit = useRod((s) => s.edit);
+  const { asked } = build.brief;
+  return (
+    <Asking word="What for?">
+      <WordsField
+        path="brief.what"
+        className="min-w-52 flex-1"
+        label="Fish and lures"
+        value={build.brief.what}
+        keep={(v) => (b) => void (b.brief.what = v)}
+      />
+      <Choice
+        label="How is it fished?"
+        value={build.brief.rod_type}
+        options={[...ROD_TYPES]}
+        onChange={(t) => edit("rod type", changeType(t))}
+      />
+      <QuantityField
+        path="brief.asked.lure_least_g"
+        kind="weight"
+        label="Lightest lure"
+        optional
+        value={asked.lure_least_g}
+        keep={(g) => (b) => void (b.brief.asked.lure_least_g = g)}
+      />
+      <QuantityField
+        path="brief.asked.lure_most_g"
+        kind="weight"
+        label="Heaviest lure"
+        optional
+        value={asked.lure_most_g}
+        keep={(g) => (b) => void (b.brief.asked.lure_most_g = g)}
+      />
+      <NumberField
+        path="brief.asked.line_kg"
+        label="Line breaks at"
+        suffix="kg"
+        optional
+        value={asked.line_kg}
+        keep={(v) => (b) => void (b.brief.asked.line_kg = v)}
+      />
+      <YesOrNo field="knot" label="Leader’s knot" yes="runs through the rings" no="stays outside" />
+      <OneOf field="tip" label="The tip" words={TIP_WORDS} />
+    </Asking>
+  );
+}
+
+function When({ build }: { build: Build }) {
+  const edit = useRod((s) => s.edit);
+  return (
+    <Asking word="When?">
+      <Choice
+        label="Season"
+        value={build.brief.cold ? "cold" : "mild"}
+        options={[
+          { value: "mild", label: "Mild months" },
+          { value: "cold", label: "In the cold, rings ice up" },
+        ]}
+        onChange={(v) => edit("season", (b) => void (b.brief.cold = v === "cold"))}
+      />
+      <label>
+        <span className="label block">Wanted by</span>
+        <input
+          type="date"
+          className="field"
+          value={build.brief.asked.by ?? ""}
+          onChange={(e) =>
+            edit("wanted by", (b) => void (b.brief.asked.by = e.target.value || null))
+          }
+        />
+      </label>
+    </Asking>
+  );
+}
+
+function Where({ build }: { build: Build }) {
+  const edit = useRod((s) => s.edit);
+  const { asked } = build.brief;
+  return (
+    <Asking word="Where?">
+      <WordsField
+        path="brief.where"
+        className="min-w-52 flex-1"
+        label="Water"
+        value={build.brief.where}
+        keep={(v) => (b) => void (b.brief.where = v)}
+      />
+      <Pick
+        label="Fished from"
+        value={asked.stands || "unsaid"}
+        options={[{ value: "unsaid", label: "not said" }, ...asOptions(STAND_WORDS)]}
+        onChange={(v) =>
+          edit(
+            "fished from",
+            (b) => void (b.brief.asked.stands = v === "unsaid" ? "" : (v as Asked["stands"])),
+          )
+        }
+      />
+      <YesOrNo field="cover" label="Cover" yes="weed and timber" no="open water" />
+      <MeasureField
+        path="brief.asked.longest_mm"
+        label="No longer than"
+        mm={asked.longest_mm}
+        optional
+        keep={(mm) => (b) => void (b.brief.asked.longest_mm = mm)}
+      />
+      <MeasureField
+        path="brief.asked.packed_mm"
+        label="Packs into"
+        mm={asked.packed_mm}
+        optional
+        keep={(mm) => (b) => void (b.brief.asked.packed_mm = mm)}
+      />
+    </Asking>
+  );
+}
+
+function Why({ build }: { build: Build }) {
+  const { asked } = build.brief;
+  return (
+    <Asking word="Why this one?">
+      <WordsField
+        path="brief.why"
+        className="min-w-52 flex-1"
+        label="What it must be good at"
+        value={build.brief.why}
+        keep={(v) => (b) => void (b.brief.why = v)}
+      />
+      <QuantityField
+        path="brief.wish_g"
+        kind="weight"
+        label="Should weigh, without its reel"
+        optional
+        placeholder="no wish"
+        value={build.brief.wish_g}
+        keep={(g) => (b) => void (b.brief.wish_g = g)}
+      />
+      <NumberField
+        path="brief.asked.budget"
+        label="May cost"
+        optional
+        value={asked.budget === null ? null : Number(asked.budget)}
+        keep={(v) => (b) => void (b.brief.asked.budget = v === null ? null : v.toFixed(2))}
+      />
+      <WordsField
+        path="client"
+        className="min-w-52 flex-1"
+        label="For"
+        value={build.client}
+        keep={(v) => (b) => void (b.client = v)}
+      />
+      <WordsField
+        path="number"
+        label="Number in the shop’s book"
+        value={build.number}
+        keep={(v) => (b) => void (b.number = v)}
+      />
+      <WordsField
+        path="name"
+        className="min-w-52 flex-1"
+        label="Name of the rod"
+        value={build.name}
+        keep={(v) => (b) => void (b.name = v)}
+      />
+      <WordsField
+        path="note"
+        className="min-w-52 flex-1"
+        label="Notes"
+        value={build.note}
+        keep={(v) => (b) => void (b.note = v)}
+      />
+    </Asking>
+  );
+}
+
+/** Everything the answers ask of the rod, with the reason, and what it has of it so far. */
+function Requirement({ brief }: { brief: BriefPlan }) {
+  if (!brief.laid.length) return null;
+  return (
+    <section aria-label="What this asks for">
+      <h2 className="mb-1">What this asks for</h2>
+      <ul className="grid">
+        {brief.laid.map((x) => (
+          <li key={x.quantity} className="border-t border-line py-2 first:border-t-0">
+            <div className="flex items-baseline justify-between gap-3">
+              <span>
+                {x.words}
+                {x.must && <span className="text-soft"> (must)</span>}
+              </span>
+              <span className="fig text-right font-semibold">{x.wants}</span>
+            </div>
+            <p className="text-small text-soft">{x.because}</p>
+            {x.has && (
+              <p className={`text-small ${x.off ? "text-check" : "text-soft"}`}>
+                This rod: <span className="fig">{x.has}</span>
+                {x.surely ? "" : ", reckoned"}; {x.says}
+              </p>
+            )}
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }
