@@ -29,6 +29,8 @@ from wise_spool.store.habits import ShopHabits
 from wise_spool.store.lately import Lately
 from wise_spool.store.learning import TEACHING, ShopLearning
 from wise_spool.store.logbook import Logbook
+from wise_spool.store.papers import Papers
+from wise_spool.store.people import People
 from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import Shelf
 from wise_spool.store.timetable import TimetableStore
@@ -63,6 +65,8 @@ class Shop:
     logbook: Logbook
     learning: ShopLearning
     timetable: TimetableStore
+    people: People
+    papers: Papers
     bell: Bell = field(default_factory=Bell)
     bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
@@ -81,7 +85,7 @@ class Shop:
         logbook = Logbook(builds)
         shop = cls(
             name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
-            ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook), TimetableStore(builds, local_zone()),
+            ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook), TimetableStore(builds, local_zone()), People(builds), Papers(builds),
         )  # fmt: skip
         shop.scheduler = Scheduler(shop, shop.timetable)
         shop.room_log = RoomLog(shop)
@@ -92,6 +96,13 @@ class Shop:
         """Entries came in: what was learned is old when they teach, or take back."""
         if any(e.strikes is not None or (e.subject or ("",))[0] in TEACHING for e in entries):
             self.learning.forget()
+
+    def forget_all(self) -> None:
+        """What was worked out or read before is old: something was struck out of every table."""
+        for made in (self.plans, self.alike, self.sheets):
+            made.clear()
+        self.builds.forget()
+        self.learning.forget_entries()
 
     def planned(self, kept: Kept, *, learned: bool = False) -> Planned:
         """The plan of a kept rod, worked out once a version; with what the shop has ``learned`` of itself in

@@ -83,6 +83,10 @@ class BuildStore:
         self.changed: Callable[[uuid.UUID], None] = lambda _: None
         """Told of every rod that has changed, when what changed is safe."""
 
+    def forget(self) -> None:
+        """Rows were rewritten beside this store: what was read before is old."""
+        self.logs = Logs()
+
     @contextmanager
     def _session(self) -> Iterator[Session]:
         with Session(self.engine, info={"logs": self.logs}) as session:

@@ -36,3 +36,8 @@ class Lately(Generic[K, V]):
             while len(self._kept) > self.most:
                 self._kept.popitem(last=False)
         return made
+
+    def clear(self) -> None:
+        """Nothing was made."""
+        with self._lock:
+            self._kept.clear()

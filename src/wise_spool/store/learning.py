@@ -34,6 +34,11 @@ class ShopLearning:
         """Something was logged that may teach: work it out anew when it is next asked."""
         self._known = None
 
+    def forget_entries(self) -> None:
+        """Entries were rewritten: read all of them anew."""
+        self._entries.clear()
+        self.forget()
+
     def all(self) -> tuple[Learned, ...]:
         """Every quantity something has been learned of."""
         known = self._known

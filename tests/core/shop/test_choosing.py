@@ -123,8 +123,8 @@ class Taking(unittest.TestCase):
     def test_the_only_one_brings_its_bends_a_sister_only_its_sizes(self):
         one = Candidate(id="a", blank=blank(drop=300), on_hand=1)
         self.assertEqual(len(taken(one, "as it is", 0).static), 1)
-        for on_hand in (0, 2):
-            other = taken(one.model_copy(update={"on_hand": on_hand}), "as it is", 0)
+        for on_hand, sister in ((0, False), (2, True)):
+            other = taken(one.model_copy(update={"on_hand": on_hand}), "as it is", 0, sister=sister)
             self.assertEqual((other.static, other.mass_g), ((), None))
             self.assertTrue(all(r.uncertainty_mm >= 0.2 for r in other.readings))
 

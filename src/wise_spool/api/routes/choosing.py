@@ -59,12 +59,12 @@ def choice(build_id: uuid.UUID, shop: InShop) -> Chosen:
 
 
 @routes.get("/{item_id}")
-def blank_of(build_id: uuid.UUID, item_id: uuid.UUID, shop: InShop, cut: Cut = "as it is", cut_mm: Annotated[float, Query(ge=0, le=1000)] = 0.0) -> Blank:  # fmt: skip
+def blank_of(build_id: uuid.UUID, item_id: uuid.UUID, shop: InShop, cut: Cut = "as it is", cut_mm: Annotated[float, Query(ge=0, le=1000)] = 0.0, sister: bool = False) -> Blank:  # fmt: skip
     """The blank as it goes into the rod, cut that way."""
     found = next((c for c in candidates(shop) if c.id == str(item_id)), None)
     if found is None:
         raise NotThereError("This blank is not on the shelf any more.")
-    return taken(found, cut, cut_mm)
+    return taken(found, cut, cut_mm, sister=sister)
 
 
 def candidates(shop: Shop) -> list[Candidate]:

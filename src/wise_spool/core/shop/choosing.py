@@ -164,11 +164,12 @@ SISTER_OFF_MM = 0.2
 """How far a blank's diameters may lie off those of another one of its kind. From memory."""
 
 
-def taken(c: Candidate, cut: Cut, cut_mm: float) -> Blank:
-    """The blank as it goes into a rod, cut that way. Of the only one on hand all that was measured goes along; of
-    several alike, or of one that is still to be bought, only its sizes, as those of another one of its kind."""
+def taken(c: Candidate, cut: Cut, cut_mm: float, *, sister: bool = False) -> Blank:
+    """The blank as it goes into a rod, cut that way. With the very one that was measured all that was measured goes
+    along; of a ``sister`` of it, or of one that is still to be bought, only its sizes, as those of another one of its
+    kind."""
     blank = c.blank
-    if c.on_hand != 1:
+    if sister or c.on_hand == 0:
         readings = tuple(
             r.model_copy(update={"uncertainty_mm": max(r.uncertainty_mm, SISTER_OFF_MM)}) for r in blank.readings
         )  # fmt: skip

@@ -28,7 +28,8 @@ TIN_ML = 100.0
 
 class StockCard(Frozen):
     """What is known of one item beside what it is: its price apiece, who sells it and how long that takes, when to
-    buy again, what is on order, its lot and dates, how much one tin or roll ``holds`` (mL or m)."""
+    buy again, what is on order, its lot and dates, how much one tin or roll ``holds`` (mL or m), and what else it
+    ``brings`` in its bag, by the names those go by."""
 
     price: Money | None = None
     seller: Words = ""
@@ -40,6 +41,7 @@ class StockCard(Frozen):
     opened_on: date | None = None
     best_before: date | None = None
     holds: Annotated[float, Field(gt=0, le=100_000)] | None = None
+    brings: Annotated[tuple[Words, ...], Field(max_length=20)] = ()
     counted_at: AwareDatetime | None = None
 
 
@@ -126,6 +128,30 @@ def goods(kind: ShelfKind, name: str) -> Goods:
     return kind, " ".join(name.lower().split())
 
 
+def guide_goods(ring_mm: float, feet: str) -> str:
+    """What a guide goes by: its ring and its feet."""
+    return f"ring {ring_mm:g}, {feet} foot"
+
+
+def tape_goods(thickness_mm: float) -> str:
+    """What a tape goes by: its thickness."""
+    return f"{thickness_mm:g} mm tape"
+
+
+def tip_top_goods(ring_mm: float) -> str:
+    """What a tip-top goes by."""
+    return f"tip-top, ring {ring_mm:g}"
+
+
+def goods_of(shelved: Shelved) -> Goods:
+    """What an item on the shelf goes by: most by the name on it, a guide by its ring, tape by its thickness."""
+    if shelved.kind == "guide" and not shelved.item.name.startswith("tip-top"):
+        return goods("guide", guide_goods(shelved.item.ring_mm, shelved.item.feet))
+    if shelved.kind == "tape":
+        return goods("tape", tape_goods(shelved.item.thickness_mm))
+    return goods(shelved.kind, shelved.item.name)
+
+
 def in_units(item: Counted) -> float:
     """What was counted, in pieces, mL or m."""
     unit = UNIT[item.shelved.kind]
@@ -150,10 +176,10 @@ def stand(items: Sequence[Counted], rods: Iterable[RodNeeds], today: date) -> St
             spoken.setdefault(key, []).append(Spoken(rod=rod.rod, rod_id=rod.rod_id, amount=round(need.amount, 3)))  # fmt: skip
     first: dict[Goods, str] = {}
     for item in items:
-        first.setdefault(goods(item.shelved.kind, item.shelved.item.name), item.id)
+        first.setdefault(goods_of(item.shelved), item.id)
     known: dict[Goods, list[Counted]] = {}
     for item in items:
-        known.setdefault(goods(item.shelved.kind, item.shelved.item.name), []).append(item)
+        known.setdefault(goods_of(item.shelved), []).append(item)
     lines = []
     for key, alike in known.items():
         left_to_use = _used_since(rods, key, alike)

@@ -27,14 +27,14 @@ export function ChooseJob() {
     enabled: !!id && saving === "saved",
     placeholderData: (before) => before,
   });
-  const takeBlank = async (r: RankedBlank) => {
+  const takeBlank = async (r: RankedBlank, sister = false) => {
     if (!id) return;
     try {
       const blank = await take(
         api.GET("/api/builds/{build_id}/choice/{item_id}", {
           params: {
             path: { build_id: id, item_id: r.id },
-            query: { cut: r.cut, cut_mm: r.cut_mm },
+            query: { cut: r.cut, cut_mm: r.cut_mm, sister },
           },
         }),
       );
@@ -91,9 +91,20 @@ export function ChooseJob() {
           onMat === first.name ? (
             <span className="text-soft">It is on the mat.</span>
           ) : (
-            <Button look="tape" className="min-h-10" onClick={() => void takeBlank(first)}>
-              Take it
-            </Button>
+            <>
+              <Button look="tape" className="min-h-10" onClick={() => void takeBlank(first)}>
+                {first.on_hand > 1 ? "Take the measured one" : "Take it"}
+              </Button>
+              {first.on_hand > 1 && (
+                <Button
+                  className="min-h-10"
+                  title="Its sizes come along with some doubt, its bends do not"
+                  onClick={() => void takeBlank(first, true)}
+                >
+                  Take its sister
+                </Button>
+              )}
+            </>
           )
         }
       >

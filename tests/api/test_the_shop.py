@@ -1,0 +1,212 @@
+"""The shop over HTTP: blanks against a brief, stock that moves with the record, money that is frozen, people who can leave."""
+
+import io
+import unittest
+import uuid
+from datetime import UTC, datetime
+
+import pdfplumber
+from sqlalchemy import text
+
+from tests.api.test_builds import WithAShop
+from wise_spool.core.document.records import Records
+from wise_spool.demo.blanks import demo_blanks
+from wise_spool.demo.shop import demo_builds
+from wise_spool.exchange.build_file import write_build
+from wise_spool.store.shelf import Shelf
+
+SHOP = {b.name: b for b in demo_builds(datetime.now(UTC))}
+
+
+class WithRods(WithAShop):
+    def hang(self, name, **more):
+        build = SHOP[name].model_copy(update=more)
+        return self.client.post("/api/builds/import", content=write_build(Records.of(build))).json()
+
+    def shelve(self, kind, item, stock=1, **card):
+        answer = self.client.post(
+            "/api/shelf",
+            json={"shelved": {"kind": kind, "item": item}, "stock": stock, "card": card},
+        )
+        self.assertEqual(answer.status_code, 201, answer.text)
+        return answer.json()
+
+
+class Choosing(WithRods):
+    @classmethod
+    def setUpClass(cls):
+        super().setUpClass()
+        Shelf(cls.store).add(demo_blanks())
+
+    def test_from_a_brief_to_a_blank_on_the_mat(self):
+        state = self.new("For small hands")
+        asked = {**state["build"]["brief"]["asked"], "lure_least_g": 7, "lure_most_g": 21, "stands": "boat", "sore": "wrist", "tip": "crisp"}  # fmt: skip
+        state = self.save(state, brief__asked=asked)
+        found = self.client.get(f"/api/builds/{state['id']}/choice").json()
+        ranked = found["choice"]["ranked"]
+        self.assertEqual(len(ranked), 14)
+        self.assertEqual(len(found["choice"]["bent"]), 3)
+        self.assertTrue(any((r["label_off_percent"] or 0) > 15 for r in ranked if "Ansgar" in r["name"]))  # fmt: skip
+        blank = self.client.get(f"/api/builds/{state['id']}/choice/{ranked[0]['id']}", params={"cut": ranked[0]["cut"], "cut_mm": ranked[0]["cut_mm"]}).json()  # fmt: skip
+        after = self.save(state, blank=blank)
+        power = next(x for x in after["plan"]["brief"]["laid"] if x["quantity"] == "power_g")
+        self.assertEqual(
+            after["plan"]["stiffness"]["power_g"],
+            float(ranked[0]["power_g"]),
+            power,
+        )
+        gone = self.client.get(f"/api/builds/{state['id']}/choice/{uuid.uuid4()}")
+        self.assertEqual(gone.status_code, 404)
+
+    def test_contradictory_answers_are_said_and_kept(self):
+        state = self.new("Too much asked")
+        asked = {
+            **state["build"]["brief"]["asked"],
+            "lure_least_g": 2,
+            "lure_most_g": 90,
+            "budget": "12.5",
+        }
+        after = self.save(state, brief__asked=asked)
+        self.assertIn("brief-apart", [f["code"] for f in after["plan"]["findings"]])
+        self.assertEqual(after["build"]["brief"]["asked"]["budget"], "12.5")
+        bad = self.send(
+            after, {"act": "set", "at": ["brief", "asked", "budget"], "to": "-3"}
+        ).json()
+        self.assertEqual(bad["outcomes"][0]["outcome"], "refused")
+
+
+class StockMoves(WithRods):
+    def line(self, item):
+        return next(x for x in self.client.get("/api/stock").json()["lines"] if x["id"] == item["id"])  # fmt: skip
+
+    def test_a_tick_at_the_bench_takes_it_off_the_shelf(self):
+        rod = self.hang("Holm Casting")
+        build = rod["build"]
+        part = build["handle"]["parts"][1]
+        item = self.shelve("part", {**part, "id": "shelf"}, stock=2)
+        before = self.line(item)
+        self.assertEqual((before["left"], before["spoken_in_all"], before["free"]), (2, 1, 1))
+        at = datetime.now(UTC).isoformat()
+        done = self.client.post(f"/api/builds/{rod['id']}/log", json={"entries": [{"id": "glued-1", "at": at, "step": f"part:{part['id']}"}]})  # fmt: skip
+        self.assertEqual(done.status_code, 200)
+        after = self.line(item)
+        self.assertEqual((after["left"], after["used"], after["spoken_in_all"]), (1, 1, 0))
+        counted = self.client.put(f"/api/shelf/{item['id']}", json={"shelved": item["shelved"], "stock": 5}).json()  # fmt: skip
+        self.assertNotEqual(counted["card"]["counted_at"], item["card"]["counted_at"])
+        self.assertEqual((self.line(item)["left"], self.line(item)["used"]), (5, 0))
+
+    def test_what_changed_on_the_shelf_since_is_shown(self):
+        rod = self.hang("Holm Casting")
+        tin = rod["build"]["handle"]["adhesives"][0]
+        item = self.shelve("adhesive", {**tin, "pot_life_min": tin["pot_life_min"] + 15})
+        said = self.client.get(f"/api/builds/{rod['id']}/departed").json()
+        self.assertEqual([(d["field"], d["item_id"]) for d in said], [("pot_life_min", item["id"])])
+
+
+class Money(WithRods):
+    def test_a_quote_is_frozen_whatever_becomes_of_rod_shelf_and_terms(self):
+        rod = self.hang("Holm Casting")
+        seat = next(p for p in rod["build"]["handle"]["parts"] if p["kind"] == "reel_seat")
+        item = self.shelve("part", {**seat, "id": "shelf"}, price="180.00")
+        path = f"/api/builds/{rod['id']}"
+        one = {"id": str(uuid.uuid4()), "kind": "quote"}
+        sent = self.client.post(f"{path}/papers", json=one).json()
+        again = self.client.post(f"{path}/papers", json=one).json()
+        self.assertEqual((sent["id"], sent["paper"]), (again["id"], again["paper"]))
+        pdf = self.client.get(f"{path}/papers/{sent['id']}.pdf").content
+        self.client.put(f"/api/shelf/{item['id']}", json={"shelved": item["shelved"], "stock": 1, "card": {"price": "999.00"}})  # fmt: skip
+        terms = self.client.get("/api/terms").json()
+        self.assertEqual(self.client.put("/api/terms", json={**terms, "hour": "500", "currency": "mark"}).status_code, 200)  # fmt: skip
+        self.assertEqual(self.client.get(f"{path}/papers/{sent['id']}.pdf").content, pdf)
+        words = pdfplumber.open(io.BytesIO(pdf)).pages[0].extract_text()
+        self.assertIn(f"Quote {sent['paper']['number']}", words)
+        self.assertIn(sent["paper"]["total"].split(".")[0][-3:], words)
+        other = self.client.post(f"{path}/papers", json={"id": str(uuid.uuid4())}).json()
+        self.assertEqual(other["paper"]["revision"], 2)
+        self.assertGreater(float(other["paper"]["total"]), float(sent["paper"]["total"]))
+        self.assertEqual([p["paper"]["revision"] for p in self.client.get(f"{path}/papers").json()], [2, 1])  # fmt: skip
+
+    def test_three_dresses_and_five_margins(self):
+        rod = self.hang("Holm Casting")
+        found = self.client.get(f"/api/builds/{rod['id']}/price").json()
+        self.assertEqual([v["name"] for v in found["variants"]], ["plain", "planned", "show"])
+        totals = [float(v["priced"]["total"]) for v in found["variants"]]
+        self.assertEqual(totals, sorted(totals))
+        self.assertTrue(found["priced"]["unpriced"])
+        refused = self.client.post(f"/api/builds/{rod['id']}/papers", json={"id": str(uuid.uuid4()), "kind": "invoice"})  # fmt: skip
+        self.assertEqual(refused.status_code, 409)
+        self.assertIn("Nobody gave a price", refused.json()["detail"])
+
+    def test_terms_that_cannot_be_are_named_at_their_field(self):
+        terms = self.client.get("/api/terms").json()
+        bad = self.client.put("/api/terms", json={**terms, "tax_percent": "-4"})
+        self.assertEqual(bad.status_code, 422)
+        self.assertIn("tax_percent", bad.json()["errors"][0]["field"])
+
+    def test_what_to_buy_is_by_seller(self):
+        self.hang("Deep char")
+        self.shelve("thread", {"name": "deep blue", "size": "D", "spool_m": 50}, stock=1, price="12.00", seller="Netloft Supply", lead_days=9)  # fmt: skip
+        baskets = self.client.get("/api/shopping").json()
+        mine = next(b for b in baskets if b["seller"] == "Netloft Supply")
+        self.assertEqual(mine["things"][0]["name"], "deep blue")
+        self.assertGreaterEqual(mine["things"][0]["pieces"], 1)
+        self.assertEqual(baskets[-1]["seller"], "nobody yet")
+
+
+class Leaving(WithRods):
+    NAME, MAIL = 'Sunniva "Sol" Aasgard\\Vik', "sunniva@example.invalid"
+
+    def everywhere(self, word):
+        """Columns of every table that hold a word."""
+        found = []
+        with self.store.engine.connect() as db:
+            tables = db.execute(text("SELECT table_name, column_name FROM information_schema.columns WHERE table_schema = 'public'")).all()  # fmt: skip
+            for table, column in tables:
+                n = db.execute(text(f'SELECT count(*) FROM "{table}" WHERE "{column}"::text ILIKE :w'), {"w": f"%{word}%"}).scalar_one()  # fmt: skip
+                if n:
+                    found.append((table, column, n))
+        return found
+
+    def test_a_person_who_is_deleted_leaves_nothing(self):
+        person = {"name": self.NAME, "contact": self.MAIL, "hand": "small", "likes": "light rods"}
+        new = {"id": str(uuid.uuid4()), "person": person}
+        self.assertEqual(self.client.post("/api/people", json=new).status_code, 201)
+        self.assertEqual(self.client.post("/api/people", json=new).json()["id"], new["id"])
+        rod = self.hang("Holm Casting", client=self.NAME)
+        state = self.save(self.client.get(f"/api/builds/{rod['id']}").json(), note=f"Call {self.NAME} at {self.MAIL} first.")  # fmt: skip
+        at = datetime.now(UTC).isoformat()
+        self.client.post(f"/api/builds/{rod['id']}/log", json={"entries": [{"id": "n1", "at": at, "note": {"id": "n1", "words": f"{self.NAME} came by"}}]})  # fmt: skip
+        paper = self.client.post(f"/api/builds/{rod['id']}/papers", json={"id": str(uuid.uuid4())}).json()  # fmt: skip
+        self.assertTrue(self.everywhere("Aasgard"))
+        theirs = self.client.get(f"/api/people/{new['id']}/file").json()
+        self.assertEqual(theirs["person"]["contact"], self.MAIL)
+        self.assertEqual([r["name"] for r in theirs["rods"]], ["Holm Casting"])
+        self.assertEqual(theirs["rods"][0]["papers"][0]["client"], self.NAME)
+        stopped = self.client.delete(f"/api/people/{new['id']}")
+        self.assertEqual(stopped.status_code, 409)
+        self.assertIn("on the rack: Holm Casting", stopped.json()["detail"])
+        self.assertTrue(self.everywhere("Aasgard"))
+        gone = self.client.delete(f"/api/people/{new['id']}", params={"even_so": True})
+        self.assertEqual(gone.status_code, 200)
+        self.assertEqual((self.everywhere("Aasgard"), self.everywhere(self.MAIL)), ([], []))
+        pdf = self.client.get(f"/api/builds/{rod['id']}/papers/{paper['id']}.pdf").content
+        self.assertNotIn("Aasgard", pdfplumber.open(io.BytesIO(pdf)).pages[0].extract_text())
+        after = self.client.get(f"/api/builds/{rod['id']}").json()
+        self.assertEqual(after["build"]["client"], "(deleted)")
+        self.assertIn("(deleted)", after["build"]["note"])
+        log = self.client.get(f"/api/builds/{rod['id']}/log").json()
+        self.assertEqual([e["note"]["words"] for e in log if e.get("note")], ["(deleted) came by"])
+        self.assertEqual(state["build"]["note"].count("Aasgard"), 1)
+
+    def test_two_of_one_name_are_asked_about(self):
+        one = {"id": str(uuid.uuid4()), "person": {"name": "Ola Nordvik"}}
+        self.client.post("/api/people", json=one)
+        twice = self.client.post("/api/people", json={"id": str(uuid.uuid4()), "person": {"name": "ola  nordvik"}})  # fmt: skip
+        self.assertEqual(twice.status_code, 409)
+        self.assertEqual(self.client.put(f"/api/people/{one['id']}", json={"name": "Ola Nordvik", "hand": "large"}).status_code, 200)  # fmt: skip
+        self.assertEqual(self.client.delete(f"/api/people/{one['id']}").status_code, 200)
+        self.assertEqual(self.client.delete(f"/api/people/{one['id']}").status_code, 404)
+
+
+if __name__ == "__main__":
+    unittest.main()
