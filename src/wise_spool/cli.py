@@ -24,6 +24,7 @@ from wise_spool.core.plan import plan as plan_build
 from wise_spool.core.rod import Rod
 from wise_spool.demo.blanks import demo_blanks
 from wise_spool.demo.board import demo_board
+from wise_spool.demo.counter import asked_this_week, people, terms, with_cards
 from wise_spool.demo.past import past_records
 from wise_spool.demo.shelf import demo_shelf
 from wise_spool.demo.shop import demo_records
@@ -36,7 +37,9 @@ from wise_spool.settings import ROOT, Settings, local_zone, shops_elsewhere
 from wise_spool.store.builds import DEMO, DEMO_PAST, BuildStore
 from wise_spool.store.cluster import Cluster, free_port, running_cluster
 from wise_spool.store.migrations import upgrade
+from wise_spool.store.people import People
 from wise_spool.store.shelf import Shelf
+from wise_spool.store.terms import keep_terms
 from wise_spool.store.timetable import TimetableStore
 
 DATABASES = {"demo": "wise_spool_demo", "shop": "wise_spool_shop"}
@@ -119,12 +122,18 @@ def _fill_demo(store: BuildStore) -> None:
     today = datetime.now().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
     store.clear_if_untouched(before=today)
     if not store.count() and not store.count(put_away=True):
-        hung = {r.design.name: str(store.add(r, DEMO).id) for r in demo_records(datetime.now(UTC))}
+        rods = [*demo_records(datetime.now(UTC)), asked_this_week(datetime.now(UTC))]
+        hung = {r.design.name: str(store.add(r, DEMO).id) for r in rods}
         TimetableStore(store).say(demo_board(today.date(), local_zone(), hung))
         for records in past_records(datetime.now(UTC)):
             store.put_away(store.add(records, DEMO_PAST).id, away=True)
     if not Shelf(store).all():
-        Shelf(store).add([*demo_shelf(), *demo_blanks()])
+        Shelf(store).add([*with_cards(demo_shelf(), today.date()), *demo_blanks()])
+        keep_terms(store.engine, terms())
+    book = People(store)
+    if not book.all():
+        for person in people(datetime.now(UTC)):
+            book.add(person)
 
 
 Port = Annotated[int | None, typer.Option(help="Port to listen on; the usual one if left out.")]

@@ -19,6 +19,12 @@ const LogbookView = lazy(async () => ({
 }));
 const BoardView = lazy(async () => ({ default: (await import("./board/BoardView")).BoardView }));
 const HabitsView = lazy(async () => ({ default: (await import("./shop/HabitsView")).HabitsView }));
+const PriceView = lazy(async () => ({
+  default: (await import("./counter/PriceView")).PriceView,
+}));
+const PeopleView = lazy(async () => ({
+  default: (await import("./people/PeopleView")).PeopleView,
+}));
 const WordsView = lazy(async () => ({ default: (await import("./words/WordsView")).WordsView }));
 const TrainerView = lazy(async () => ({
   default: (await import("./trainer/TrainerView")).TrainerView,
@@ -88,6 +94,20 @@ function Views() {
           {({ id }) => (
             <Guard what="The habits" of={id}>
               <HabitsView key={id} id={id} />
+            </Guard>
+          )}
+        </Route>
+        <Route path="/build/:id/price">
+          {({ id }) => (
+            <Guard what="The price" of={id}>
+              <PriceView key={id} id={id} />
+            </Guard>
+          )}
+        </Route>
+        <Route path="/people/:id?">
+          {({ id }) => (
+            <Guard what="The people" of={id}>
+              <PeopleView id={id} />
             </Guard>
           )}
         </Route>

@@ -48,7 +48,7 @@ from wise_spool.store.rows import (
     write_log,
     written,
 )
-from wise_spool.store.tables import BuildRow, ChangeRow, LogRow, RevisionRow, now
+from wise_spool.store.tables import BuildRow, ChangeRow, LogRow, PaperRow, RevisionRow, now
 from wise_spool.store.taking import Outcome, take
 
 
@@ -341,7 +341,7 @@ class BuildStore:
         """Empty a demo shop made before ``before`` that nobody has touched; True if emptied.
 
         Touched is: a rod added, changed or put away, an entry logged, a round of the
-        trainer played. For demo data only, whose clocks are anchored to the day they
+        trainer played, a paper sent. For demo data only, whose clocks are anchored to the day they
         are made.
         """
         with self._session() as session:
@@ -349,12 +349,17 @@ class BuildStore:
             first = select(RevisionRow.build_id, RevisionRow.what).where(RevisionRow.number == 1)
             firsts = dict(session.exec(first).all())
             changed = session.exec(select(sql.count()).select_from(ChangeRow)).one()
-            touched = changed or any(
-                r.head != 1
-                or r.version != 1
-                or bool(r.put_away_at) != (firsts.get(r.id) == DEMO_PAST)
-                or r.made_at >= before
-                for r in rows
+            sent = session.exec(select(sql.count()).select_from(PaperRow)).one()
+            touched = (
+                changed
+                or sent
+                or any(
+                    r.head != 1
+                    or r.version != 1
+                    or bool(r.put_away_at) != (firsts.get(r.id) == DEMO_PAST)
+                    or r.made_at >= before
+                    for r in rows
+                )
             )
             if (
                 not rows

@@ -10,7 +10,7 @@ from sqlalchemy import text
 from sqlmodel import Session, col, select
 
 from wise_spool.core.ground.refusals import NotNowError, NotThereError
-from wise_spool.core.shop.people import Person, same_person
+from wise_spool.core.shop.people import Angler, same_person
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import BuildRow, PersonRow, RevisionRow, now
 
@@ -28,7 +28,7 @@ class KeptPerson:
     """One person, and when something of them changed last."""
 
     id: uuid.UUID
-    person: Person
+    person: Angler
     changed_at: datetime
 
 
@@ -49,7 +49,7 @@ class People:
         with Session(self.engine) as session:
             return _kept(_row(session, person_id))
 
-    def add(self, person: Person, person_id: uuid.UUID | None = None) -> KeptPerson:
+    def add(self, person: Angler, person_id: uuid.UUID | None = None) -> KeptPerson:
         """Somebody new; one of that id who is there already is left as they are. Raises :class:`NotNowError`
         where another goes by that name."""
         with Session(self.engine) as session, session.begin():
@@ -62,7 +62,7 @@ class People:
             session.flush()
             return _kept(row)
 
-    def change(self, person_id: uuid.UUID, person: Person) -> KeptPerson:
+    def change(self, person_id: uuid.UUID, person: Angler) -> KeptPerson:
         """Say somebody anew; a new name goes to their rods. Raises :class:`NotThereError`, :class:`NotNowError`."""
         with Session(self.engine) as session, session.begin():
             row = _row(session, person_id)
@@ -134,4 +134,4 @@ def _row(session: Session, person_id: uuid.UUID) -> PersonRow:
 
 
 def _kept(row: PersonRow) -> KeptPerson:
-    return KeptPerson(row.id, Person.model_validate(row.person), row.changed_at)
+    return KeptPerson(row.id, Angler.model_validate(row.person), row.changed_at)

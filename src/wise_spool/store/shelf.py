@@ -3,8 +3,11 @@
 import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
+from sqlalchemy import func as sql
+from sqlalchemy import literal
 from sqlmodel import Session, col, select
 
 from wise_spool.core.ground.refusals import NotThereError
@@ -15,6 +18,9 @@ from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import ShelfRow, now
 
 _reader: TypeAdapter[Shelved] = TypeAdapter(Shelved)
+
+
+MOST_FOUND = 200
 
 
 class NoSuchItemError(NotThereError):
@@ -53,6 +59,18 @@ class Shelf:
             ).all()
             return [item for row in rows if (item := _readable(row)) is not None]
 
+    def find(self, words: str, kind: ShelfKind | None = None) -> list[OnShelf]:
+        """The first :data:`MOST_FOUND` of which every one of the words is said, by name."""
+        with Session(self.engine) as session:
+            wanted = select(ShelfRow).where(col(ShelfRow.put_away_at).is_(None))
+            if kind is not None:
+                wanted = wanted.where(ShelfRow.kind == kind)
+            for word in words.split():
+                wanted = wanted.where(_said().contains(word.lower(), autoescape=True))
+            wanted = wanted.order_by(col(ShelfRow.name), col(ShelfRow.id)).limit(MOST_FOUND)
+            rows = session.exec(wanted).all()
+            return [item for row in rows if (item := _readable(row)) is not None]
+
     def add(
         self, items: Iterable[tuple[Shelved, int] | tuple[Shelved, int, StockCard]]
     ) -> list[OnShelf]:
@@ -89,6 +107,15 @@ class Shelf:
             row = _found(session, item_id)
             row.put_away_at = now()
             session.add(row)
+
+
+def _said() -> Any:
+    """What of an item is looked through: its name, who sells it, its lot, what it is made of; in small letters."""
+    item: Any = col(ShelfRow.item)
+    card: Any = col(ShelfRow.card)
+    parts = (item["kind"], item["material"], item["series"], item["label_power"], card["seller"], card["lot"])  # fmt: skip
+    spaced = [x for p in parts for x in (literal(" "), p.astext)]
+    return sql.lower(sql.concat(col(ShelfRow.name), *spaced))
 
 
 def _readable(row: ShelfRow) -> OnShelf | None:

@@ -67,6 +67,12 @@ export function Rack() {
             The shelf
           </Link>
           <Link
+            href="/people"
+            className="rounded px-2.5 py-1 text-soft hover:bg-current/10 hover:text-ink"
+          >
+            People
+          </Link>
+          <Link
             href="/logbook"
             className="rounded px-2.5 py-1 text-soft hover:bg-current/10 hover:text-ink"
           >

@@ -1,4 +1,13 @@
-import { ArrowLeft, FileText, Hammer, NotebookText, Redo2, RotateCcw, Undo2 } from "lucide-react";
+import {
+  ArrowLeft,
+  FileText,
+  Hammer,
+  Coins,
+  NotebookText,
+  Redo2,
+  RotateCcw,
+  Undo2,
+} from "lucide-react";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Link, useLocation, useSearchParams } from "wouter";
 
@@ -214,6 +223,12 @@ function TopBar({ id }: { id: string }) {
         >
           <NotebookText size={16} aria-hidden />{" "}
           <span className="max-[760px]:sr-only">Logbook</span>
+        </Link>
+        <Link
+          href={`/build/${id}/price`}
+          className="flex min-h-8 items-center gap-1.5 rounded px-2.5 text-small hover:bg-current/10"
+        >
+          <Coins size={16} aria-hidden /> <span className="max-[760px]:sr-only">Price</span>
         </Link>
         <Link
           href={`/build/${id}/sheet`}

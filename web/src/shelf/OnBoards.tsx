@@ -1,10 +1,15 @@
-import type { Part, Shelved, ShelfItem, ShelvedBlank } from "../api/types";
+import type { Part, Shelved, ShelfItem, ShelvedBlank, StockLine } from "../api/types";
 import { FILL } from "../mat/fill";
 import { diameter, length } from "../ui/measure";
 import { useSettings } from "../ui/settings";
 
 /** What lies on the shelf, each kind to one scale, on boards; the bore of a part as the hole in its end. */
-export function OnBoards({ items, onTake }: { items: ShelfItem[]; onTake: (id: string) => void }) {
+export function OnBoards(props: {
+  items: ShelfItem[];
+  lines: Map<string, StockLine>;
+  onTake: (id: string) => void;
+}) {
+  const { items, lines, onTake } = props;
   const longest = Math.max(60, ...items.map((i) => sizeOf(i.shelved).long_mm));
   const widest = Math.max(14, ...items.map((i) => sizeOf(i.shelved).across_mm));
   const k = Math.min(300 / longest, 96 / widest, 4);
@@ -17,10 +22,13 @@ export function OnBoards({ items, onTake }: { items: ShelfItem[]; onTake: (id: s
         const { shelved } = item;
         const name = shelved.item.name || shelved.kind;
         return (
-          <li key={item.id} className="pt-5">
+          <li
+            key={item.id}
+            className="pt-5 [contain-intrinsic-size:auto_9rem] [content-visibility:auto]"
+          >
             <button
               type="button"
-              aria-label={`${name}, ${item.stock} on hand: edit it`}
+              aria-label={`${name}, ${item.stock} on hand: its card`}
               className="block w-full px-3 text-left hover:bg-current/5"
               onClick={() => onTake(item.id)}
             >
@@ -36,6 +44,7 @@ export function OnBoards({ items, onTake }: { items: ShelfItem[]; onTake: (id: s
               <span className="font-semibold">{name}</span>{" "}
               <span className="fig text-soft">×{item.stock}</span>
               <Says shelved={shelved} />
+              <Counted line={lines.get(item.id)} />
             </p>
           </li>
         );
@@ -46,6 +55,25 @@ export function OnBoards({ items, onTake }: { items: ShelfItem[]; onTake: (id: s
 
 /** How thick a blank is drawn against its length: true to scale it would be a hair. */
 const BLANK_DRAWN_MM = 70;
+
+/** What open rods leave of it. */
+function Counted({ line }: { line: StockLine | undefined }) {
+  if (!line || (!line.spoken_in_all && !line.buy && !line.past_best && !line.used)) return null;
+  const unit = line.unit === "piece" ? "" : ` ${line.unit}`;
+  const said = [
+    line.used > 0 && `${line.used}${unit} used`,
+    line.spoken_in_all > 0 && `${line.spoken_in_all}${unit} spoken for`,
+    line.short > 0 && `${line.short}${unit} short`,
+    line.past_best && "past its best",
+  ].filter(Boolean);
+  return (
+    <span
+      className={`fig block text-note ${line.buy || line.past_best ? "text-check" : "text-soft"}`}
+    >
+      {said.join(", ") || line.buy}
+    </span>
+  );
+}
 
 const boreOf = (part: Part): number | null =>
   (part.seat ? part.seat.bore_mm : part.bore_butt_mm) ?? null;

@@ -1,4 +1,5 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowLeft, Download, Upload, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useSearchParams } from "wouter";
@@ -9,6 +10,8 @@ import { HeadTools } from "../shell/HeadTools";
 import { newPart } from "../stages/handle/parts";
 import { Button, IconButton, Pick } from "../ui/controls";
 import { OnBoards } from "./OnBoards";
+import { StockCard } from "./StockCard";
+import { ToBuy } from "./ToBuy";
 import { useShelf } from "./useShelf";
 import { readMeasure } from "../ui/reading";
 import { useSettings } from "../ui/settings";
@@ -187,6 +190,7 @@ function changed(shelved: Shelved, key: string, value: unknown): Shelved {
 /** Tools, tapes, adhesives and parts: typed in place, in and out as CSV, copied into builds. */
 export function ShelfView({ kind: word }: { kind?: string }) {
   const kind = KIND_TABS.find((k) => k.kind === word)?.kind ?? "part";
+  const buying = word === "buy";
   const shelf = useShelf();
   const units = useSettings((s) => s.units);
   const client = useQueryClient();
@@ -216,7 +220,23 @@ export function ShelfView({ kind: word }: { kind?: string }) {
   useEffect(() => {
     document.title = "The shelf · Wise Spool";
   }, []);
-  const items = (shelf.data ?? []).filter((s) => s.shelved.kind === kind);
+  const [words, setWords] = useState("");
+  const found = useQuery({
+    queryKey: ["shelf", "found", kind, words],
+    queryFn: () => take(api.GET("/api/shelf", { params: { query: { kind, words } } })),
+    enabled: !!words.trim(),
+    placeholderData: (before) => before,
+  });
+  const ofKind = (shelf.data ?? []).filter((s) => s.shelved.kind === kind);
+  const items = words.trim() ? (found.data ?? []) : ofKind;
+  const stock = useQuery({
+    queryKey: ["stock"],
+    queryFn: () => take(api.GET("/api/stock")),
+    refetchOnMount: "always",
+  });
+  const lines = new Map((stock.data?.lines ?? []).map((l) => [l.id, l]));
+  const [card, setCard] = useState<string | null>(null);
+  const carded = card === null ? undefined : items.find((i) => i.id === card);
   const load = async (chosen: File) => {
     setProblem(null);
     try {
@@ -247,13 +267,23 @@ export function ShelfView({ kind: word }: { kind?: string }) {
           <Link
             key={t.kind}
             href={`/shelf/${t.kind}`}
-            aria-current={t.kind === kind ? "page" : undefined}
-            className={`min-h-9 px-4 py-1.5 text-act font-semibold ${t.kind === kind ? "bg-bench text-ink" : "text-mat-ink hover:bg-white/10"}`}
-            style={t.kind === kind ? { boxShadow: "inset 0 5px 0 var(--tape)" } : undefined}
+            aria-current={!buying && t.kind === kind ? "page" : undefined}
+            className={`min-h-9 px-4 py-1.5 text-act font-semibold ${!buying && t.kind === kind ? "bg-bench text-ink" : "text-mat-ink hover:bg-white/10"}`}
+            style={
+              !buying && t.kind === kind ? { boxShadow: "inset 0 5px 0 var(--tape)" } : undefined
+            }
           >
             {t.word}
           </Link>
         ))}
+        <Link
+          href="/shelf/buy"
+          aria-current={buying ? "page" : undefined}
+          className={`ml-auto min-h-9 px-4 py-1.5 text-act font-semibold ${buying ? "bg-bench text-ink" : "text-mat-ink hover:bg-white/10"}`}
+          style={buying ? { boxShadow: "inset 0 5px 0 var(--tape)" } : undefined}
+        >
+          To buy
+        </Link>
       </nav>
       {problem && (
         <p role="alert" className="flex items-center gap-3 bg-raised px-5 py-2 text-ruin">
@@ -268,88 +298,152 @@ export function ShelfView({ kind: word }: { kind?: string }) {
         tabIndex={0}
         aria-label="What lies on the shelf"
       >
-        {shelf.isError && <p className="text-ruin">{shelf.error.message}</p>}
-        <div className="mb-3 flex flex-wrap items-center gap-2">
-          <Button
-            look="tape"
-            onClick={() => {
-              setAsList(true);
-              add.mutate(structuredClone(FRESH_SHELVED[kind]));
-            }}
-          >
-            Put one on
-          </Button>
-          <Button onClick={() => file.current?.click()}>
-            <Upload size={14} aria-hidden /> Read a CSV
-          </Button>
-          <input
-            ref={file}
-            type="file"
-            accept=".csv,text/csv"
-            className="hidden"
-            aria-label="CSV file"
-            onChange={(e) => {
-              const chosen = e.target.files?.[0];
-              e.target.value = "";
-              if (chosen) void load(chosen);
-            }}
-          />
-          <a
-            href={`/api/shelf/${kind}/csv`}
-            className="inline-flex items-center gap-1.5 rounded border border-line bg-raised px-2.5 py-1 text-small hover:border-soft"
-          >
-            <Download size={14} aria-hidden /> Save as CSV
-          </a>
-          <Button look="quiet" aria-pressed={asList} onClick={() => setAsList(!asList)}>
-            {asList ? "On the boards" : "Edit as a list"}
-          </Button>
-          <span className={asList ? "label ml-2" : "hidden"}>
-            measures may be typed in inches or millimetres; they are kept in mm
-          </span>
-        </div>
-        {items.length === 0 && shelf.isSuccess ? (
-          <p className="py-6 text-soft">Nothing of this kind on the shelf yet.</p>
+        {buying ? (
+          <ToBuy />
         ) : (
           <>
-            {!asList && (
-              <OnBoards
-                items={items}
-                onTake={(id) => {
-                  const one = items.find((i) => i.id === id);
-                  setEditing(one ? one.shelved.item.name || one.shelved.kind : "");
+            {shelf.isError && <p className="text-ruin">{shelf.error.message}</p>}
+            {carded && (
+              <StockCard
+                key={carded.id}
+                item={carded}
+                line={lines.get(carded.id)}
+                onClose={() => setCard(null)}
+                onEdit={() => {
+                  setCard(null);
+                  setEditing(carded.shelved.item.name || carded.shelved.kind);
                   setAsList(true);
                 }}
               />
             )}
-            {asList && (
-              <table className="w-full">
-                <thead>
-                  <tr className="label border-b border-line text-left [&_th]:pr-2 [&_th]:font-normal">
-                    {COLUMNS[kind].map((c) => (
-                      <th key={c.key}>{[c.label, unitIn(c, units)].filter(Boolean).join(", ")}</th>
-                    ))}
-                    <th>on hand</th>
-                    <th>
-                      <span className="sr-only">take off</span>
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {items.map((item) => (
-                    <Row
-                      key={item.id}
-                      item={item}
-                      columns={COLUMNS[kind]}
-                      onTakeOff={() => off.mutate(item.id)}
-                    />
-                  ))}
-                </tbody>
-              </table>
+            <div className="mb-3 flex flex-wrap items-center gap-2">
+              <Button
+                look="tape"
+                onClick={() => {
+                  setAsList(true);
+                  add.mutate(structuredClone(FRESH_SHELVED[kind]));
+                }}
+              >
+                Put one on
+              </Button>
+              <Button onClick={() => file.current?.click()}>
+                <Upload size={14} aria-hidden /> Read a CSV
+              </Button>
+              <input
+                ref={file}
+                type="file"
+                accept=".csv,text/csv"
+                className="hidden"
+                aria-label="CSV file"
+                onChange={(e) => {
+                  const chosen = e.target.files?.[0];
+                  e.target.value = "";
+                  if (chosen) void load(chosen);
+                }}
+              />
+              <a
+                href={`/api/shelf/${kind}/csv`}
+                className="inline-flex items-center gap-1.5 rounded border border-line bg-raised px-2.5 py-1 text-small hover:border-soft"
+              >
+                <Download size={14} aria-hidden /> Save as CSV
+              </a>
+              <Button look="quiet" aria-pressed={asList} onClick={() => setAsList(!asList)}>
+                {asList ? "On the boards" : "Edit as a list"}
+              </Button>
+              <input
+                type="search"
+                aria-label="Find on this board"
+                placeholder="Find"
+                className="field w-52"
+                value={words}
+                onChange={(e) => setWords(e.target.value)}
+              />
+              <span className={asList ? "label ml-2" : "hidden"}>
+                measures may be typed in inches or millimetres; they are kept in mm
+              </span>
+            </div>
+            {items.length === 0 && shelf.isSuccess ? (
+              <p className="py-6 text-soft">
+                {words.trim()
+                  ? `Nothing here is called “${words.trim()}”.`
+                  : "Nothing of this kind on the shelf yet."}
+              </p>
+            ) : (
+              <>
+                {!asList && <OnBoards items={items} lines={lines} onTake={setCard} />}
+                {asList && (
+                  <AsList
+                    items={items}
+                    columns={COLUMNS[kind]}
+                    units={units}
+                    onTakeOff={(id) => off.mutate(id)}
+                  />
+                )}
+              </>
             )}
           </>
         )}
       </main>
     </div>
+  );
+}
+
+const ROW_PX = 44;
+
+/** Every item as a row; of thousands only those in sight are there. */
+function AsList(props: {
+  items: ShelfItem[];
+  columns: Column[];
+  units: Units;
+  onTakeOff: (id: string) => void;
+}) {
+  const { items, columns, units, onTakeOff } = props;
+  const table = useRef<HTMLTableElement>(null);
+  const rows = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => table.current?.closest("main") ?? null,
+    estimateSize: () => ROW_PX,
+    overscan: 20,
+    scrollMargin: table.current?.offsetTop ?? 0,
+    getItemKey: (n) => items[n]!.id,
+  });
+  const shown = rows.getVirtualItems();
+  const before = (shown[0]?.start ?? 0) - rows.options.scrollMargin;
+  const after = rows.getTotalSize() - ((shown.at(-1)?.end ?? 0) - rows.options.scrollMargin);
+  return (
+    <table ref={table} className="w-full" aria-rowcount={items.length + 1}>
+      <thead>
+        <tr className="label border-b border-line text-left [&_th]:pr-2 [&_th]:font-normal">
+          {columns.map((c) => (
+            <th key={c.key}>{[c.label, unitIn(c, units)].filter(Boolean).join(", ")}</th>
+          ))}
+          <th>on hand</th>
+          <th>
+            <span className="sr-only">take off</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {before > 0 && (
+          <tr aria-hidden style={{ height: before }}>
+            <td />
+          </tr>
+        )}
+        {shown.map((v) => (
+          <Row
+            key={v.key}
+            item={items[v.index]!}
+            columns={columns}
+            onTakeOff={() => onTakeOff(items[v.index]!.id)}
+          />
+        ))}
+        {after > 0 && (
+          <tr aria-hidden style={{ height: after }}>
+            <td />
+          </tr>
+        )}
+      </tbody>
+    </table>
   );
 }
 

@@ -11,7 +11,7 @@ from pydantic import BaseModel, ConfigDict
 from wise_spool.api.deps import InShop, Shop
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.core.document.bench import FieldNote
-from wise_spool.core.shop.people import Person
+from wise_spool.core.shop.people import Angler
 from wise_spool.exchange.money_sheet import money_sheet
 from wise_spool.store.people import GONE, KeptPerson
 
@@ -30,7 +30,7 @@ class OnePerson(BaseModel):
     """A person with their rods."""
 
     id: uuid.UUID
-    person: Person
+    person: Angler
     rods: list[TheirRod]
 
 
@@ -40,7 +40,7 @@ class NewPerson(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     id: uuid.UUID
-    person: Person
+    person: Angler
 
 
 class Deleted(BaseModel):
@@ -62,7 +62,7 @@ def write_down(new: NewPerson, shop: InShop) -> OnePerson:
 
 
 @routes.put("/{person_id}")
-def change(person_id: uuid.UUID, person: Person, shop: InShop) -> OnePerson:
+def change(person_id: uuid.UUID, person: Angler, shop: InShop) -> OnePerson:
     """Say somebody anew."""
     return _one(shop, shop.people.change(person_id, person))
 

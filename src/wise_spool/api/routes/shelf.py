@@ -1,8 +1,9 @@
 """Routes of the shelf: list, put on, change, take off, CSV out and in."""
 
 import uuid
+from typing import Annotated
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query
 from fastapi.responses import Response
 from pydantic import TypeAdapter
 
@@ -21,7 +22,12 @@ routes = APIRouter(prefix="/api/shelf")
 
 
 @routes.get("")
-def on_the_shelf(shop: InShop, kind: ShelfKind | None = None) -> list[m.ShelfItem]:
+def on_the_shelf(
+    shop: InShop, kind: ShelfKind | None = None, words: Annotated[str, Query(max_length=80)] = ""
+) -> list[m.ShelfItem]:
+    """Everything, or one kind; with ``words`` the first that hold all of them."""
+    if words.strip():
+        return [_item(kept) for kept in shop.shelf.find(words, kind)]
     return [_item(kept) for kept in shop.shelf.all(kind)]
 
 

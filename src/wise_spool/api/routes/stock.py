@@ -12,7 +12,7 @@ from wise_spool.api.deps import InShop, Shop
 from wise_spool.core.document.build import Build
 from wise_spool.core.plan import Plan
 from wise_spool.core.shop.shelf import Shelved
-from wise_spool.core.shop.stock import RodNeeds, Stock, goods, stand
+from wise_spool.core.shop.stock import RodNeeds, ShelfStock, goods, stand
 from wise_spool.core.shop.takes import rod_needs
 from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import OnShelf
@@ -55,7 +55,7 @@ def needs_of(rod: OpenRod) -> RodNeeds:
 
 
 @routes.get("/stock")
-def stock(shop: InShop) -> Stock:
+def stock(shop: InShop) -> ShelfStock:
     """Every item: on hand, spoken for, free, short; and what open rods take that the shelf does not know."""
     today = datetime.now(UTC).date()
     items = [k.counted for k in shop.shelf.all()]

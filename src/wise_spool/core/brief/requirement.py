@@ -60,7 +60,7 @@ class Want(Frozen):
     rulings: tuple[Ruling, ...]
 
 
-class Contradiction(Frozen):
+class PulledApart(Frozen):
     """Answers that no one rod can follow together, and the fields that would have to give."""
 
     quantity: Quantity
@@ -72,7 +72,7 @@ class Requirement(Frozen):
     """What the brief asks of the rod; ``unasked`` are questions whose answer would say more."""
 
     wants: tuple[Want, ...]
-    contradictions: tuple[Contradiction, ...]
+    contradictions: tuple[PulledApart, ...]
     unasked: tuple[str, ...]
 
     def want(self, quantity: Quantity) -> Want | None:
@@ -173,7 +173,7 @@ def _actions_within(low: float, high: float) -> list[str]:
     return out
 
 
-def _apart(want: Want) -> Contradiction:
+def _apart(want: Want) -> PulledApart:
     floor = max((r for r in want.rulings if r.low is not None), key=lambda r: r.low or 0)
     roof = min((r for r in want.rulings if r.high is not None), key=lambda r: r.high or 0)
     assert floor.low is not None and roof.high is not None
@@ -183,7 +183,7 @@ def _apart(want: Want) -> Contradiction:
     else:
         words = f"{capital(want.words)}: {floor.because} ({least} or more), but {roof.because} ({most} or less). One of them must give."
     answers = tuple(dict.fromkeys((floor.answer, roof.answer)))
-    return Contradiction(quantity=want.quantity, words=words, answers=answers)
+    return PulledApart(quantity=want.quantity, words=words, answers=answers)
 
 
 def _lures(b: Brief) -> Iterator[Ruling]:

@@ -14,14 +14,14 @@ from wise_spool.core.ground.fields import Name, Note, Words
 from wise_spool.core.ground.frozen import Frozen
 
 
-class Said(Row):
+class Saying(Row):
     """Something a person said, and when."""
 
     at: AwareDatetime
     words: Annotated[str, Field(min_length=1, max_length=1000)]
 
 
-class Person(Frozen):
+class Angler(Frozen):
     """One person. Lengths in mm; ``casts`` is the hand that casts."""
 
     name: Name
@@ -33,7 +33,7 @@ class Person(Frozen):
     forearm_mm: Annotated[float, Field(ge=120, le=500)] | None = None
     sore: Sore = ""
     likes: Note = ""
-    said: Annotated[tuple[Said, ...], Field(max_length=400), AfterValidator(numbered("s"))] = ()
+    said: Annotated[tuple[Saying, ...], Field(max_length=400), AfterValidator(numbered("s"))] = ()
 
 
 def same_person(a: str, b: str) -> bool:

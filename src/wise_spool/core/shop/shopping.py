@@ -13,7 +13,7 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.plan import Plan
 from wise_spool.core.shop.money import Signed
 from wise_spool.core.shop.shelf import ShelfKind
-from wise_spool.core.shop.stock import UNIT, Counted, Stock, goods, goods_of, in_units
+from wise_spool.core.shop.stock import UNIT, Counted, ShelfStock, goods, goods_of, in_units
 from wise_spool.core.shop.takes import Take, takes
 
 NOBODY = "nobody yet"
@@ -50,7 +50,7 @@ class Odd(Frozen):
     words: str
 
 
-def shopping(stock: Stock, items: Sequence[Counted], today: date) -> tuple[Basket, ...]:
+def shopping(stock: ShelfStock, items: Sequence[Counted], today: date) -> tuple[Basket, ...]:
     """By seller, the one with most first; what nobody sells yet at last."""
     by_id = {i.id: i for i in items}
     baskets: dict[str, list[ToBuy]] = {}

@@ -107,7 +107,7 @@ class NotOnShelf(Frozen):
     amount: float
 
 
-class Stock(Frozen):
+class ShelfStock(Frozen):
     """The whole shelf counted against all open rods."""
 
     lines: tuple[StockLine, ...]
@@ -164,7 +164,7 @@ def in_units(item: Counted) -> float:
     return item.stock * (TIN_ML if unit == "mL" else ROLL_M)
 
 
-def stand(items: Sequence[Counted], rods: Iterable[RodNeeds], today: date) -> Stock:
+def stand(items: Sequence[Counted], rods: Iterable[RodNeeds], today: date) -> ShelfStock:
     """Every item against what open rods take, in the order they are given: who comes first has it."""
     rods = list(rods)
     spoken: dict[Goods, list[Spoken]] = {}
@@ -194,7 +194,9 @@ def stand(items: Sequence[Counted], rods: Iterable[RodNeeds], today: date) -> St
         for key, who in spoken.items()
         if key not in known
     )  # fmt: skip
-    return Stock(lines=tuple(lines), unknown=tuple(sorted(unknown, key=lambda n: (n.kind, n.name))))
+    return ShelfStock(
+        lines=tuple(lines), unknown=tuple(sorted(unknown, key=lambda n: (n.kind, n.name)))
+    )
 
 
 def _summed(needs: Iterable[Amount]) -> list[Amount]:

@@ -1,0 +1,339 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { ArrowLeft } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Link } from "wouter";
+
+import { api, Refused, take } from "../api/client";
+import type { PriceLine, RodPrice, Terms } from "../api/types";
+import { HeadTools } from "../shell/HeadTools";
+import { Answer, Fig } from "../stages/Answer";
+import { Button } from "../ui/controls";
+import { amount } from "./amount";
+
+/** What one rod comes to: asked for, made of, and frozen when it is sent. */
+export function PriceView({ id }: { id: string }) {
+  const client = useQueryClient();
+  const rod = useQuery({
+    queryKey: ["rod-name", id],
+    queryFn: () => take(api.GET("/api/builds/{build_id}", { params: { path: { build_id: id } } })),
+  });
+  const price = useQuery({
+    queryKey: ["price", id],
+    queryFn: () =>
+      take(api.GET("/api/builds/{build_id}/price", { params: { path: { build_id: id } } })),
+    refetchOnMount: "always",
+  });
+  const name = rod.data?.build.name ?? "";
+  useEffect(() => {
+    document.title = name ? `${name}: the price · Wise Spool` : "The price · Wise Spool";
+  }, [name]);
+  const again = () => client.invalidateQueries({ queryKey: ["price", id] });
+  return (
+    <div className="bench flex h-full flex-col">
+      <header className="flex min-h-13 shrink-0 flex-wrap items-center gap-x-3 border-b border-line px-5">
+        <Link href={`/build/${id}`} className="inline-flex items-center gap-1 hover:underline">
+          <ArrowLeft size={16} aria-hidden /> {name || "the rod"}
+        </Link>
+        <h1 className="text-lead font-bold">The price</h1>
+        <div className="ml-auto flex items-center">
+          <HeadTools />
+        </div>
+      </header>
+      <main className="min-h-0 flex-1 overflow-auto px-6 py-4" tabIndex={0} aria-label="The price">
+        {price.isError && (
+          <p role="alert" className="text-ruin">
+            {price.error.message}
+          </p>
+        )}
+        {price.isPending && <p className="text-soft">Adding up…</p>}
+        {price.data && <Priced id={id} found={price.data} onChanged={() => void again()} />}
+      </main>
+    </div>
+  );
+}
+
+function Priced(props: { id: string; found: RodPrice; onChanged: () => void }) {
+  const { id, found, onChanged } = props;
+  const { priced, terms, budget } = found;
+  const over = budget !== null && Number(priced.total) > Number(budget);
+  return (
+    <div className="mx-auto grid max-w-[82rem] gap-5">
+      <Answer
+        tone={priced.unpriced.length || over ? "look" : "plain"}
+        says={
+          <>
+            {priced.hour_earns !== null && (
+              <>
+                An hour at the bench earns <Fig>{amount(priced.hour_earns)}</Fig> of it, over{" "}
+                {(priced.hands_min / 60).toFixed(1)} h.{" "}
+              </>
+            )}
+            {budget !== null &&
+              (over
+                ? `The brief allows ${amount(budget)}. `
+                : `Within the ${amount(budget)} the brief allows. `)}
+            {priced.unpriced.length > 0 &&
+              `Nobody gave a price for ${priced.unpriced.slice(0, 3).join(", ")}${priced.unpriced.length > 3 ? ` and ${priced.unpriced.length - 3} more` : ""}: they count nothing yet.`}
+          </>
+        }
+      >
+        <Fig>{amount(priced.total)}</Fig> {priced.currency}
+      </Answer>
+      <Dresses found={found} />
+      <div className="grid grid-cols-[minmax(0,1fr)_24rem] items-start gap-8 max-[1050px]:grid-cols-1">
+        <Lines lines={priced.lines} total={priced.total} />
+        <div className="grid gap-6">
+          <Papers id={id} />
+          <Odds found={found} />
+          <TermsOf terms={terms} onChanged={onChanged} />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** Three dresses of the same rod as tags on a cord, and what other margins would ask. */
+function Dresses({ found }: { found: RodPrice }) {
+  return (
+    <section
+      aria-label="Three dresses"
+      className="flex flex-wrap gap-x-5 gap-y-3 border-t border-line pt-4"
+    >
+      {found.variants.map((v) => (
+        <div
+          key={v.name}
+          className={`min-w-44 rounded-r-full border border-l-4 py-2 pr-8 pl-4 ${v.name === "planned" ? "border-line border-l-pencil bg-raised" : "border-line border-l-line"}`}
+        >
+          <p className="text-small text-soft">{v.words}</p>
+          {v.priced ? (
+            <>
+              <p className="fig text-lead font-bold">{amount(v.priced.total)}</p>
+              <p className="fig text-small text-soft">{(v.priced.hands_min / 60).toFixed(1)} h</p>
+            </>
+          ) : (
+            <p className="text-small text-soft">cannot be planned so</p>
+          )}
+        </div>
+      ))}
+      <table className="ml-auto text-small">
+        <caption className="label text-left">at another margin</caption>
+        <tbody>
+          {found.at.map((a) => (
+            <tr key={a.margin_percent}>
+              <th scope="row" className="fig pr-4 text-left font-normal text-soft">
+                {amount(a.margin_percent)} %
+              </th>
+              <td className="fig pr-4 text-right">{amount(a.total)}</td>
+              <td className="fig text-right text-soft">
+                {a.hour_earns !== null && `${amount(a.hour_earns)} an hour`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+const HEADS: [kinds: string[], word: string][] = [
+  [["goods", "small"], "Goods"],
+  [["hands"], "Hands"],
+  [["overhead", "margin", "tax", "rounding"], "On top"],
+];
+
+function Lines({ lines, total }: { lines: PriceLine[]; total: string }) {
+  return (
+    <table className="w-full">
+      <caption className="sr-only">What the price is made of</caption>
+      {HEADS.map(([kinds, word]) => (
+        <tbody key={word}>
+          <tr>
+            <th colSpan={4} scope="rowgroup" className="label pt-3 text-left font-normal">
+              {word}
+            </th>
+          </tr>
+          {lines
+            .filter((x) => kinds.includes(x.kind))
+            .map((x, n) => (
+              <tr key={n} className="border-b border-line/60">
+                <td className="py-1 pr-3">{x.words}</td>
+                <td className="fig w-28 py-1 pr-3 text-right text-soft">
+                  {x.amount !== null && x.amount !== undefined
+                    ? x.unit === "min"
+                      ? `${(x.amount / 60).toFixed(1)} h`
+                      : `${x.amount}${x.unit ? ` ${x.unit}` : ""}`
+                    : ""}
+                </td>
+                <td className="fig w-28 py-1 pr-3 text-right text-soft">
+                  {x.each ? `at ${amount(x.each)}` : x.kind === "goods" ? "no price" : ""}
+                </td>
+                <td className="fig w-28 py-1 text-right">{amount(x.comes_to)}</td>
+              </tr>
+            ))}
+        </tbody>
+      ))}
+      <tfoot>
+        <tr>
+          <th scope="row" colSpan={3} className="py-2 text-left">
+            Asked for
+          </th>
+          <td className="fig py-2 text-right text-lead font-bold">{amount(total)}</td>
+        </tr>
+      </tfoot>
+    </table>
+  );
+}
+
+function Papers({ id }: { id: string }) {
+  const client = useQueryClient();
+  const [problem, setProblem] = useState("");
+  const papers = useQuery({
+    queryKey: ["papers", id],
+    queryFn: () =>
+      take(api.GET("/api/builds/{build_id}/papers", { params: { path: { build_id: id } } })),
+  });
+  const send = useMutation({
+    mutationFn: (kind: "quote" | "invoice") =>
+      take(
+        api.POST("/api/builds/{build_id}/papers", {
+          params: { path: { build_id: id } },
+          body: { id: crypto.randomUUID(), kind },
+        }),
+      ),
+    onSuccess: () => {
+      setProblem("");
+      void client.invalidateQueries({ queryKey: ["papers", id] });
+    },
+    onError: (e) =>
+      setProblem(e instanceof Refused ? e.message : "It could not be sent: the server is away."),
+  });
+  return (
+    <section aria-label="Papers">
+      <h2>Papers</h2>
+      <div className="my-2 flex gap-2">
+        <Button look="tape" disabled={send.isPending} onClick={() => send.mutate("quote")}>
+          Freeze a quote
+        </Button>
+        <Button disabled={send.isPending} onClick={() => send.mutate("invoice")}>
+          Freeze an invoice
+        </Button>
+      </div>
+      {problem && (
+        <p role="alert" className="text-small text-ruin">
+          {problem}
+        </p>
+      )}
+      <ul>
+        {(papers.data ?? []).map((p) => (
+          <li
+            key={p.id}
+            className="flex items-baseline justify-between gap-3 border-t border-line py-1.5"
+          >
+            <a href={`/api/builds/${id}/papers/${p.id}.pdf`} className="underline">
+              {p.paper.kind === "quote" ? "Quote" : "Invoice"} {p.paper.number}
+              {p.paper.revision > 1 && `, revision ${p.paper.revision}`}
+            </a>
+            <span className="fig">{amount(p.paper.total)}</span>
+            <span className="fig text-small text-soft">{p.paper.day}</span>
+          </li>
+        ))}
+      </ul>
+      {papers.data?.length === 0 && (
+        <p className="text-small text-soft">
+          Nothing was sent yet. A frozen paper stays as it is, whatever becomes of the rod or the
+          shelf.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Odds({ found }: { found: RodPrice }) {
+  if (!found.odd.length) return null;
+  return (
+    <section aria-label="Missing, double, wrong together">
+      <h2>Before you buy</h2>
+      <ul>
+        {found.odd.map((o) => (
+          <li key={o.words} className="border-t border-line py-1.5 text-small">
+            <span className="font-semibold capitalize">{o.sort}: </span>
+            {o.words}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const TERM_FIELDS: [key: keyof Terms, label: string, unit: string][] = [
+  ["hour", "An hour of hands", ""],
+  ["small_stuff", "Abrasives and towels, a rod", ""],
+  ["waste_percent", "Waste on what is measured out", "%"],
+  ["overhead_percent", "Rent, power, tools", "%"],
+  ["margin_percent", "Margin", "%"],
+  ["tax_percent", "Tax", "%"],
+  ["deposit_percent", "Deposit", "%"],
+  ["step", "Asked prices end on", ""],
+  ["currency", "Money", ""],
+];
+
+type Typed = Partial<Record<keyof Terms, string>>;
+const without = (said: Typed, key: keyof Terms): Typed =>
+  Object.fromEntries(Object.entries(said).filter(([k]) => k !== key));
+
+/** How the shop reckons: kept as they are left, refused at their field. */
+function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) {
+  const [typed, setTyped] = useState<Typed>({});
+  const [wrong, setWrong] = useState<Typed>({});
+  const keep = async (key: keyof Terms) => {
+    const text = typed[key];
+    if (text === undefined || text === String(terms[key])) return;
+    try {
+      await take(
+        api.PUT("/api/terms", { body: { ...terms, [key]: text.trim().replace(",", ".") } }),
+      );
+      setTyped(without(typed, key));
+      setWrong(without(wrong, key));
+      onChanged();
+    } catch (error) {
+      const why =
+        error instanceof Refused
+          ? (error.problem.errors?.[0]?.message ?? error.message)
+          : "The server is away.";
+      setWrong({ ...wrong, [key]: why });
+    }
+  };
+  return (
+    <section aria-label="How the shop reckons">
+      <h2>How the shop reckons</h2>
+      <div className="grid grid-cols-2 gap-x-4 gap-y-2">
+        {TERM_FIELDS.map(([key, label, unit]) => (
+          <label key={key}>
+            <span className="label block">
+              {label}
+              {unit && `, ${unit}`}
+            </span>
+            <input
+              className="field"
+              value={typed[key] ?? String(terms[key])}
+              aria-invalid={wrong[key] ? true : undefined}
+              onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+              onBlur={() => void keep(key)}
+              onKeyDown={(e) => {
+                if (e.key === "Enter") e.currentTarget.blur();
+              }}
+            />
+            {wrong[key] && (
+              <span role="alert" className="text-note text-ruin">
+                {wrong[key]}
+              </span>
+            )}
+          </label>
+        ))}
+      </div>
+      <p className="mt-2 text-note text-soft">
+        Numbers of the shop, not law: what taxes apply is for your own country’s rules to say.
+      </p>
+    </section>
+  );
+}
