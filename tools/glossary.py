@@ -13,7 +13,7 @@ ROOT = Path(__file__).parents[1]
 CORE = ROOT / "src" / "wise_spool" / "core"
 SCREENS = {
     "brief": "stages/blank/", "blank": "stages/blank/", "spine": "stages/spine/", "handle": "stages/handle/", "guides": "stages/guides/",
-    "wraps": "stages/wraps/", "labels": "stages/wraps/", "lineup": "stages/wraps/", "finish": "stages/finish/", "work": "stages/handle/", "shop": "shop/, shelf/",
+    "wraps": "stages/wraps/", "labels": "stages/wraps/", "lineup": "stages/wraps/", "finish": "stages/finish/", "repairs": "stages/blank/", "work": "stages/handle/", "shop": "shop/, shelf/",
     "document": "rod/", "ground": "ui/", "mechanics": "stages/guides/", "schedule": "board/",
 }  # fmt: skip
 ALSO = {

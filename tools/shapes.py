@@ -34,6 +34,7 @@ from wise_spool.core.handle.arbors import SCHOOL_WORDS as ARBOR_WORDS
 from wise_spool.core.handle.sizes import SIZED
 from wise_spool.core.handle.stack import GLUED_TO_BLANK, PART_WORDS
 from wise_spool.core.labels.fitting import LABEL_WORDS
+from wise_spool.core.repairs.planning import REPAIR_WORDS
 from wise_spool.core.shop.drawer import (
     FRESH_GUIDES,
     FRESH_LABEL,
@@ -93,6 +94,7 @@ def shapes(schema: dict[str, Any]) -> str:
         + _table("METHOD_WORDS", METHOD_WORDS)
         + _table("COVERS_WORDS", COVERS_WORDS)
         + _table("SEEN_WORDS", SEEN_WORDS)
+        + _table("REPAIR_WORDS", REPAIR_WORDS)
         + _table("SKILL_WORDS", SKILL_WORDS)
         + _table("STAND_WORDS", STAND_WORDS)
         + _table("TIP_WORDS", TIP_WORDS)

@@ -24,10 +24,10 @@ from wise_spool.core.plan import plan as plan_build
 from wise_spool.core.rod import Rod
 from wise_spool.demo.blanks import demo_blanks
 from wise_spool.demo.board import demo_board
-from wise_spool.demo.counter import asked_this_week, people, terms, with_cards
+from wise_spool.demo.counter import asked_this_week, bought_for, people, splinted, terms, with_cards
 from wise_spool.demo.past import past_records
 from wise_spool.demo.shelf import demo_shelf
-from wise_spool.demo.shop import demo_records
+from wise_spool.demo.shop import demo_builds, demo_records
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
 from wise_spool.run.backups import WHOSE, back_up, counted, looked_at, put_aside, put_back
 from wise_spool.run.backups import bring_back as put_again
@@ -122,13 +122,23 @@ def _fill_demo(store: BuildStore) -> None:
     today = datetime.now().astimezone().replace(hour=0, minute=0, second=0, microsecond=0)
     store.clear_if_untouched(before=today)
     if not store.count() and not store.count(put_away=True):
-        rods = [*demo_records(datetime.now(UTC)), asked_this_week(datetime.now(UTC))]
+        rods = [
+            *demo_records(datetime.now(UTC)),
+            splinted(datetime.now(UTC)),
+            asked_this_week(datetime.now(UTC)),
+        ]
         hung = {r.design.name: str(store.add(r, DEMO).id) for r in rods}
         TimetableStore(store).say(demo_board(today.date(), local_zone(), hung))
         for records in past_records(datetime.now(UTC)):
             store.put_away(store.add(records, DEMO_PAST).id, away=True)
     if not Shelf(store).all():
-        Shelf(store).add([*with_cards(demo_shelf(), today.date()), *demo_blanks()])
+        Shelf(store).add(
+            [
+                *with_cards(demo_shelf(), today.date()),
+                *demo_blanks(),
+                *bought_for(demo_builds(datetime.now(UTC))),
+            ]
+        )
         keep_terms(store.engine, terms())
     book = People(store)
     if not book.all():

@@ -5,6 +5,7 @@ import unittest
 from datetime import UTC, date, datetime, timedelta
 
 import pdfplumber
+import zxingcpp
 
 from tests.api.test_logbook import camera
 from wise_spool.core.document.finish import Area, Layer
@@ -14,7 +15,7 @@ from wise_spool.core.finish.kinds import USUAL
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.demo.shop import demo_builds
-from wise_spool.exchange.as_built_sheet import as_built_sheet, hand_over_sheet
+from wise_spool.exchange.as_built_sheet import as_built_sheet, hand_over_sheet, hand_over_words
 from wise_spool.exchange.pictures import made_picture
 
 NOW = datetime(2030, 9, 2, 18, 0, tzinfo=UTC)
@@ -85,6 +86,19 @@ class Sheets(unittest.TestCase):
         text, _ = self.made(hand_over_sheet)
         self.assertIn("power lines", text)
         self.assertIn("not weighed", text)
+
+    def test_the_code_is_read_by_another_decoder_and_says_the_words(self):
+        base = Records.of(demo_builds(NOW)[0], NOW)
+        whole = Rod(base.design, base.piece, base.record)
+        p = plan(whole)
+        pdf = hand_over_sheet(base, p, lambda _: b"", "a4", date(2030, 9, 2))
+        page = pdfplumber.open(io.BytesIO(pdf)).pages[0].to_image(resolution=200).original
+        (code,) = zxingcpp.read_barcodes(page)
+        self.assertEqual(code.text, hand_over_words(base, p))
+        for words in (base.design.name, "power lines", "measured"):
+            self.assertIn(words, code.text)
+        text, _ = read(pdf)
+        self.assertIn("lift a fish", text)
 
 
 if __name__ == "__main__":

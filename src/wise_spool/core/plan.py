@@ -24,6 +24,7 @@ from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.findings import find_in_handle
 from wise_spool.core.lineup.planning import LineUpPlan
+from wise_spool.core.repairs.planning import RepairPlan, find_in_repairs
 from wise_spool.core.rod import Rod
 from wise_spool.core.spine.deciding import SpinePlan
 from wise_spool.core.spine.findings import find_in_spine
@@ -58,6 +59,7 @@ class Plan(Frozen):
     wraps: WrapsPlan
     line_up: LineUpPlan
     finish: FinishPlan
+    repairs: tuple[RepairPlan, ...]
     work: WorkPlan
     cards: tuple[Card, ...]
     balance: BalancePlan | None
@@ -93,6 +95,7 @@ def _planned(rod: Rod) -> Plan:
         wraps=rod.wraps,
         line_up=rod.line_up,
         finish=rod.finish,
+        repairs=rod.repairs,
         work=rod.work,
         cards=rod.cards,
         stiffness=rod.stiffness,
@@ -111,6 +114,7 @@ def _concluded(rod: Rod) -> tuple[Finding, ...]:
         [
             *find_in_brief(rod.brief.need),
             *find_in_blank(build.blank, rod.work_blank, build.rule),
+            *find_in_repairs(rod.repairs),
             *find_in_stiffness(build.blank, rod.stiffness),
             *find_in_spine(build, rod.spine),
             *find_in_handle(build, rod.handle, rod.work_blank),

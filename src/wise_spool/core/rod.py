@@ -42,6 +42,7 @@ from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.lineup.photograph import AlongPhoto, RingClicked, RingSpot, turns_in
 from wise_spool.core.lineup.planning import LineUpPlan, plan_line_up
 from wise_spool.core.mechanics.elastica import BendError
+from wise_spool.core.repairs.planning import RepairPlan, plan_repairs
 from wise_spool.core.spine.deciding import PencilPlace, SpinePlan, guides_below, plan_spine
 from wise_spool.core.work.balance import BalancePlan, plan_balance
 from wise_spool.core.work.cards import Card, cards_of
@@ -219,10 +220,16 @@ class Rod:
         return plan_finish(self.build, self.wraps, self.work_blank, self.handle, self.record.bench)
 
     @derived
+    def repairs(self) -> tuple[RepairPlan, ...]:
+        """What is to be mended, and what the rod is afterwards."""
+        return plan_repairs(self.build, self.work_blank, self.stiffness, self.handle, self.guides)
+
+    @derived
     def work(self) -> WorkPlan:
         """Operations in order, the order of assembly, the glue-up."""
         return plan_work(
-            self.build, self.handle_blank, self.fitted, self.handle, self.wraps, self.line_up, self.finish, self.record.bench
+            self.build, self.handle_blank, self.fitted, self.handle, self.wraps, self.line_up, self.finish, self.record.bench,
+            self.repairs,
         )  # fmt: skip
 
     @derived
@@ -238,6 +245,7 @@ class Rod:
             self.work,
             self.record.bench,
             self.marks,
+            self.repairs,
         )
 
     @derived

@@ -6,11 +6,25 @@ from datetime import date, datetime, timedelta
 from decimal import Decimal
 
 from wise_spool.core.document.asked import Asked
+from wise_spool.core.document.blank import BlankMeasured, BlankWished, Joint, Reading
+from wise_spool.core.document.build import Build
 from wise_spool.core.document.design import Brief, Design
+from wise_spool.core.document.log import LogEntry
+from wise_spool.core.document.parts import HandleWished
+from wise_spool.core.document.piece import Piece
 from wise_spool.core.document.records import Records
+from wise_spool.core.document.repairs import Repair
+from wise_spool.core.document.spine import SpineWished
 from wise_spool.core.shop.money import Terms
 from wise_spool.core.shop.people import Angler, Saying
-from wise_spool.core.shop.shelf import GuideOnShelf, Shelved, ShelvedGuide
+from wise_spool.core.shop.shelf import (
+    BlankOnShelf,
+    GuideOnShelf,
+    PartOnShelf,
+    Shelved,
+    ShelvedBlank,
+    ShelvedGuide,
+)
 from wise_spool.core.shop.stock import StockCard
 
 SELLERS = ("Netloft Supply", "Slipway Tackle Works", "Ansgar Blanks")
@@ -47,6 +61,31 @@ def with_cards(
     return out
 
 
+LATE = "metal seat, size 20"
+"""What is on order and has not come."""
+
+
+def bought_for(rods: Iterable[Build]) -> list[tuple[Shelved, int, StockCard]]:
+    """Blanks, parts and guides that were bought for the rods on the rack; one of them is late."""
+    out: dict[tuple[str, str], tuple[Shelved, int, StockCard]] = {}
+    for rod in rods:
+        for part in rod.handle.parts:
+            if part.turned or part.on_rod or not part.name or rod.name.startswith("Repair"):
+                continue
+            late = part.name == LATE
+            card = StockCard(price=Decimal(_PARTS.get(part.kind, "48")), seller=SELLERS[1], lead_days=12, on_order=1.0 if late else 0.0)  # fmt: skip
+            bare = part.model_copy(update={"id": "shelf", "gap_before_mm": 0.0, "adhesive": None})
+            out["part", part.name] = (PartOnShelf(item=bare), 0 if late else 2, card)
+        if rod.blank.name and not rod.name.startswith("Repair"):
+            blank = ShelvedBlank(**{k: getattr(rod.blank, k) for k in ("name", "material", "length_mm", "label_power", "label_action", "label_lure", "tip_tube_64ths", "joints", "readings")})  # fmt: skip
+            out["blank", blank.name] = (BlankOnShelf(item=blank), 1, StockCard(price=Decimal("430"), seller=SELLERS[2], lead_days=14))  # fmt: skip
+        for guide in rod.guides.train:
+            item = ShelvedGuide(name=f"{guide.feet} {guide.ring_mm:g}", ring_mm=guide.ring_mm, feet=guide.feet, foot_butt_mm=guide.foot_butt_mm, foot_tip_mm=guide.foot_tip_mm, height_mm=guide.height_mm)  # fmt: skip
+            price = Decimal(str(round(6 + 1.3 * guide.ring_mm))) * (1 if guide.feet == "single" else 2)  # fmt: skip
+            out.setdefault(("guide", f"{guide.ring_mm:g}{guide.feet}"), (GuideOnShelf(item=item), 12, StockCard(price=price, seller=SELLERS[0], lead_days=5)))  # fmt: skip
+    return list(out.values())
+
+
 def people(now: datetime) -> list[Angler]:
     """Five for whom the shop builds."""
 
@@ -79,6 +118,29 @@ def asked_this_week(now: datetime) -> Records:
     )
     design = Design(name="Marn’s first", client="Tuva Marn", number="TP-051", rule="mm/1", brief=brief)  # fmt: skip
     return Records(design=design)
+
+
+def splinted(now: datetime) -> Records:
+    """A tip section that was splinted yesterday and waits for its wrap."""
+    design = Design(
+        name="Repair: the net-loft rod", number="TP-R13", client="Rorik & Daughter, fishers", rule="mm/1",
+        brief=Brief(rod_type="spinning", who="Fishes it from the quay", what="Cod and pollack, jigs to 60 g", where="the quay", why="Trodden on in the boat"),
+        blank=BlankWished(name="Old two-piece", length_mm=2440, tip_tube_64ths=6.5, joints=(Joint(id="j1", station_mm=1220),)),
+        spine=SpineWished(school="ignore", reason="The guides on it set the line."),
+        handle=HandleWished(guides_on=True, tip_closed=True),
+        repairs=(Repair(id="m1", kind="splint", at_mm=1790, sleeve_mm=110, bore_mm=5.9),),
+    )  # fmt: skip
+    readings = ((0, 14.1), (600, 11.9), (1200, 9.6), (1260, 10.1), (1800, 6.9), (2430, 2.6))
+    piece = Piece(
+        blank=BlankMeasured(
+            label_power="medium heavy",
+            label_action="moderate fast",
+            readings=tuple(Reading(id=f"r{n}", station_mm=x, od_mm=d) for n, (x, d) in enumerate(readings, start=1)),
+        )
+    )  # fmt: skip
+    steps = ("trim", "bind", "cut", "dry", "glue")
+    log = tuple(LogEntry(id=f"mend.{n}", at=now - timedelta(hours=26 - n / 2), step=f"mend:m1:{s}") for n, s in enumerate(steps))  # fmt: skip
+    return Records(design=design, piece=piece, log=log)
 
 
 def terms() -> Terms:

@@ -27,6 +27,7 @@ from wise_spool.core.document.parts import (
     Stock,
 )
 from wise_spool.core.document.records import Records
+from wise_spool.core.document.repairs import Repair
 from wise_spool.core.document.spine import Drop, RollTrial, Spine
 from wise_spool.core.ground.measures import parse_measure_mm
 from wise_spool.demo.shelf import CLEAR_30, FORGE, SHOP_DRILLS, SHOP_REAMERS, SLOW_PASTE, demo_shelf
@@ -518,6 +519,10 @@ def ferryman() -> Build:
             ),
         ),
         finish=Finish(product=SLOW_FINISH, coats=1, temperature_c=17, humidity_percent=58),
+        repairs=(
+            Repair(id="m1", kind="seat", part_id="seat", old_od_mm=25.4, old_bore_mm=17.2, frozen=True),
+            Repair(id="m2", kind="dent", part_id="rear"),
+        ),
     )  # fmt: skip
 
 

@@ -4,6 +4,7 @@ import io
 from collections.abc import Callable, Sequence
 from datetime import date
 
+import segno
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, Image, KeepTogether, Paragraph, Spacer, Table
 
@@ -26,6 +27,9 @@ CARE = (
     "Wipe it dry after salt water; look at the rings for cracks, a nick in one cuts line.",
     "A blank that was hit or lifted a snag may break later without warning: look it over.",
 )
+
+
+GUARANTEE = "Wraps, seat and finish stand for as long as was agreed; a blank that was stepped on, shut in a door or lifted past its limit does not. Never lift a fish with the rod bent straight up: it breaks at the tip."
 
 
 def as_built_sheet(
@@ -97,10 +101,36 @@ def _hand_over(records: Records, plan: Plan, picture: PictureOf, width: float) -
     story += section("The rod", facts, width, (0.3, 0.7))
     story.append(Paragraph("How it is kept", HEAD))
     story += [Paragraph("– " + c, BODY) for c in CARE]
+    story.append(Paragraph("What it stands for", HEAD))
+    story.append(Paragraph(GUARANTEE, BODY))
+    story += _code(hand_over_words(records, plan), width)
     story += _pictures(record, picture, width)
     story.append(Spacer(0, 3 * mm))
     story.append(Paragraph("What was said of this rod by its builder stands in the shop’s logbook.", CAUTION))  # fmt: skip
     return story
+
+
+def hand_over_words(records: Records, plan: Plan) -> str:
+    """What the code on the sheet carries, so that it says the same with no network: the rod, its numbers, its care."""
+    build = records.build
+    lines = [build.name, build.number, _weight(plan, records.record)]
+    if plan.blank.length_mm is not None:
+        lines.append(f"{format_length(plan.blank.length_mm, build.rule)} long")
+    if plan.stiffness is not None and plan.stiffness.source in ("measured", "fitted"):
+        lines.append(f"power {format_weight(plan.stiffness.power_g)}, measured")
+    lines += [f"thread {s.thread}, size {s.size}" for s in plan.wraps.spools[:3]]
+    lines.append(f"finish {build.finish.product.name}")
+    return "\n".join([line for line in lines if line] + list(CARE))
+
+
+def _code(words: str, width: float) -> list[Flowable]:
+    """A square code that holds the words themselves, and what it is."""
+    out = io.BytesIO()
+    segno.make(words, error="m", micro=False).save(out, kind="png", scale=4, border=4)
+    out.seek(0)
+    said = Paragraph("The rod in a code: any phone reads these same words off it, with no network. It opens nothing and tells nobody.", BODY)  # fmt: skip
+    table = Table([[Image(out, 34 * mm, 34 * mm), said]], colWidths=[38 * mm, width - 38 * mm])
+    return [Spacer(0, 2 * mm), KeepTogether([table])]
 
 
 def _weight(plan: Plan, record: Record) -> str:

@@ -97,6 +97,8 @@ class People:
             for table, column in HOLDS_NAMES:
                 for word in words:
                     changed += _struck_out(session, table, column, word)
+            for word in words:
+                session.execute(text("UPDATE shelf_item SET said = regexp_replace(said, :pattern, :gone, 'gi'), name = regexp_replace(name, :pattern, :gone, 'gi')"), {"pattern": _in_text(word), "gone": GONE})  # fmt: skip
             session.delete(_row(session, person_id))
             session.execute(text("UPDATE build SET version = version + 1, shown = NULL, shown_for = ''"))  # fmt: skip
         return changed
@@ -118,6 +120,11 @@ def _pattern(word: str) -> str:
     """A word as JSON has it, for a regular expression; any run of blanks stands for any other."""
     as_json = word.strip().replace("\\", "\\\\").replace('"', '\\"')
     return r"\s+".join(re.escape(w) for w in as_json.split())
+
+
+def _in_text(word: str) -> str:
+    """The same in plain text."""
+    return r"\s+".join(re.escape(w) for w in word.split())
 
 
 def _only_one(session: Session, name: str, but: uuid.UUID | None = None) -> None:

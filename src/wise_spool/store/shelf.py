@@ -3,11 +3,10 @@
 import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass
+from datetime import datetime
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
-from sqlalchemy import func as sql
-from sqlalchemy import literal
 from sqlmodel import Session, col, select
 
 from wise_spool.core.ground.refusals import NotThereError
@@ -15,12 +14,14 @@ from wise_spool.core.shop.shelf import ShelfKind, Shelved
 from wise_spool.core.shop.stock import Counted, StockCard
 from wise_spool.logs import say
 from wise_spool.store.builds import BuildStore
+from wise_spool.store.lately import Lately
 from wise_spool.store.tables import ShelfRow, now
 
 _reader: TypeAdapter[Shelved] = TypeAdapter(Shelved)
 
 
-MOST_FOUND = 200
+MOST_FOUND = 60
+READ_KEPT = 10_000
 
 
 class NoSuchItemError(NotThereError):
@@ -47,6 +48,15 @@ class Shelf:
 
     def __init__(self, builds: BuildStore) -> None:
         self.engine = builds.engine
+        self._lately: Lately[tuple[uuid.UUID, datetime], OnShelf] = Lately(READ_KEPT)
+
+    def _read(self, row: ShelfRow) -> OnShelf | None:
+        """An item as it is kept, read once for as long as it stays as it is."""
+        key = (row.id, row.changed_at)
+        known = self._lately.known(key)
+        if known is None and (known := _readable(row)) is not None:
+            self._lately.keep(key, known)
+        return known
 
     def all(self, kind: ShelfKind | None = None) -> list[OnShelf]:
         """Everything on the shelf, or one kind, by kind and name."""
@@ -57,7 +67,7 @@ class Shelf:
             rows = session.exec(
                 wanted.order_by(col(ShelfRow.kind), col(ShelfRow.name), col(ShelfRow.id))
             ).all()
-            return [item for row in rows if (item := _readable(row)) is not None]
+            return [item for row in rows if (item := self._read(row)) is not None]
 
     def find(self, words: str, kind: ShelfKind | None = None) -> list[OnShelf]:
         """The first :data:`MOST_FOUND` of which every one of the words is said, by name."""
@@ -66,10 +76,10 @@ class Shelf:
             if kind is not None:
                 wanted = wanted.where(ShelfRow.kind == kind)
             for word in words.split():
-                wanted = wanted.where(_said().contains(word.lower(), autoescape=True))
+                wanted = wanted.where(col(ShelfRow.said).contains(word.lower(), autoescape=True))
             wanted = wanted.order_by(col(ShelfRow.name), col(ShelfRow.id)).limit(MOST_FOUND)
             rows = session.exec(wanted).all()
-            return [item for row in rows if (item := _readable(row)) is not None]
+            return [item for row in rows if (item := self._read(row)) is not None]
 
     def add(
         self, items: Iterable[tuple[Shelved, int] | tuple[Shelved, int, StockCard]]
@@ -95,7 +105,7 @@ class Shelf:
             at = was.counted_at if stock == row.stock else now()
             fresh = _row(shelved, stock, card.model_copy(update={"counted_at": at}))
             row.kind, row.name, row.item, row.stock = fresh.kind, fresh.name, fresh.item, stock
-            row.card = fresh.card
+            row.card, row.said = fresh.card, fresh.said
             row.changed_at = now()
             session.add(row)
             session.flush()
@@ -109,13 +119,11 @@ class Shelf:
             session.add(row)
 
 
-def _said() -> Any:
-    """What of an item is looked through: its name, who sells it, its lot, what it is made of; in small letters."""
-    item: Any = col(ShelfRow.item)
-    card: Any = col(ShelfRow.card)
-    parts = (item["kind"], item["material"], item["series"], item["label_power"], card["seller"], card["lot"])  # fmt: skip
-    spaced = [x for p in parts for x in (literal(" "), p.astext)]
-    return sql.lower(sql.concat(col(ShelfRow.name), *spaced))
+def said_of(shelved: Shelved, card: StockCard) -> str:
+    """What of an item is looked through, in small letters: its name, what it is and is made of, who sells it, its lot."""
+    item: Any = shelved.item
+    more = (getattr(item, field, "") for field in ("kind", "material", "series", "label_power", "size"))  # fmt: skip
+    return " ".join(str(w) for w in (item.name, *more, card.seller, card.lot) if w).lower()
 
 
 def _readable(row: ShelfRow) -> OnShelf | None:
@@ -139,6 +147,7 @@ def _row(shelved: Shelved, stock: int, card: StockCard) -> ShelfRow:
     if card.counted_at is None:
         card = card.model_copy(update={"counted_at": now()})
     return ShelfRow(
+        said=said_of(shelved, card),
         card=card.model_dump(mode="json"),
         kind=shelved.kind,
         name=shelved.item.name,

@@ -95,6 +95,7 @@ class ShelfRow(SQLModel, table=True):
     item: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
     stock: int = 1
     card: dict[str, Any] = Field(default_factory=dict, sa_column=Column(JSONB, nullable=False))
+    said: str = ""
     changed_at: datetime = Field(
         default_factory=now, sa_column=Column(DateTime(timezone=True), nullable=False)
     )

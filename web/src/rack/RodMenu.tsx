@@ -24,6 +24,15 @@ export function RodMenu({ rod }: { rod: RackRod }) {
     await take(api.POST("/api/builds/{build_id}/batch", { ...path, body: { rods: 2 } }));
     await fresh();
   };
+  const start = async (how: "like-it" | "repair") => {
+    const made = await take(
+      how === "repair"
+        ? api.POST("/api/builds/{build_id}/repair", path)
+        : api.POST("/api/builds/{build_id}/like-it", path),
+    );
+    await fresh();
+    go(`/build/${made.id}/blank${how === "repair" ? "/mend" : ""}`);
+  };
   const putAway = async () => {
     await take(api.POST("/api/builds/{build_id}/put-away", path));
     await fresh();
@@ -47,6 +56,9 @@ export function RodMenu({ rod }: { rod: RackRod }) {
           <DropdownMenu.Item className={ITEM} onSelect={() => go(`/build/${rod.id}/sheet`)}>
             Its sheets
           </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => go(`/build/${rod.id}/price`)}>
+            Its price
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={ITEM} onSelect={() => go(`/build/${rod.id}/logbook`)}>
             Its logbook
           </DropdownMenu.Item>
@@ -56,6 +68,12 @@ export function RodMenu({ rod }: { rod: RackRod }) {
           </DropdownMenu.Item>
           <DropdownMenu.Item className={ITEM} onSelect={() => void batch()}>
             Another one like it
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => void start("like-it")}>
+            Start from it, as built
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => void start("repair")}>
+            It came back: mend it
           </DropdownMenu.Item>
           <DropdownMenu.Item className={ITEM} onSelect={() => void putAway()}>
             Put it away

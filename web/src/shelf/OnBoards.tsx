@@ -12,11 +12,12 @@ export function OnBoards(props: {
   const { items, lines, onTake } = props;
   const longest = Math.max(60, ...items.map((i) => sizeOf(i.shelved).long_mm));
   const widest = Math.max(14, ...items.map((i) => sizeOf(i.shelved).across_mm));
-  const k = Math.min(300 / longest, 96 / widest, 4);
+  const long = items.some((i) => i.shelved.kind === "blank");
+  const k = Math.min((long ? 560 : 300) / longest, 96 / widest, 4);
   return (
     <ul
       aria-label="On the boards"
-      className="grid grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] items-end gap-x-0"
+      className={`grid items-end gap-x-0 ${long ? "grid-cols-[repeat(auto-fill,minmax(36rem,1fr))]" : "grid-cols-[repeat(auto-fill,minmax(13rem,1fr))]"}`}
     >
       {items.map((item) => {
         const { shelved } = item;
@@ -32,7 +33,7 @@ export function OnBoards(props: {
               className="block w-full px-3 text-left hover:bg-current/5"
               onClick={() => onTake(item.id)}
             >
-              <span className="flex min-h-20 items-end justify-center">
+              <span className={`flex items-end ${long ? "min-h-10" : "min-h-20 justify-center"}`}>
                 <Drawn shelved={shelved} k={k} />
               </span>
             </button>

@@ -18,6 +18,10 @@ export const HELP: Record<string, { is: string; measure: string }> = {
     is: "Every blank on hand against the brief: what it has, and what it gives up.",
     measure: "Nothing new: hang a weight on the blanks that only have their label.",
   },
+  "blank/mend": {
+    is: "A rod that came back: what broke, what mends it, and what it is worth afterwards.",
+    measure: "Where it broke, from the butt end; the bore there; an old seat outside and in.",
+  },
   "spine/roll": {
     is: "Loaded and rolled, a blank snaps round to where it wants to rest.",
     measure:

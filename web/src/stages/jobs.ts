@@ -23,6 +23,7 @@ export const jobIn = (stage: StageName, job: string | undefined): JobWords<strin
 
 /** Which jobs a conclusion is about, by what it is called; the first that fits. Where none does it is about all. */
 const ABOUT: [code: RegExp, jobs: string[]][] = [
+  [/^repair-/, ["mend"]],
   [/^brief-/, ["purpose", "choose"]],
   [/^blank-(static|power|action|straight|label)/, ["bend"]],
   [/^blank-/, ["taper"]],
@@ -61,6 +62,7 @@ export const isAbout = (code: string, job: string): boolean =>
 const FIELDS: [prefix: string, job: string][] = [
   ["blank.static", "bend"],
   ["brief.", "purpose"],
+  ["repairs", "mend"],
   ["spine.drops", "drops"],
   ["spine.weight", "drops"],
   ["spine.clamp", "drops"],

@@ -799,6 +799,19 @@ export const SEEN_WORDS = {
   hard: "hard: no print of a nail",
 };
 
+export const REPAIR_WORDS = {
+  splint: "a broken blank splinted",
+  seat: "a new seat from the butt",
+  guide: "a guide replaced",
+  tip: "a broken tip",
+  dent: "a dent in foam",
+  cork: "cork filled",
+  loose_seat: "a loose seat",
+  ferrule_loose: "a loose ferrule",
+  ferrule_stuck: "a ferrule that is stuck",
+  old_finish: "yellow old finish",
+};
+
 export const SKILL_WORDS = {
   first: "a beginner",
   some: "some seasons",

@@ -20,6 +20,7 @@ from wise_spool.core.ground.findings import Finding
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import Plan
 from wise_spool.core.shop.batch import copied
+from wise_spool.core.shop.templates import come_back, from_an_earlier
 from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import BuildFileError, read_build
 from wise_spool.exchange.record_file import read_record
@@ -104,6 +105,22 @@ def copy_build(build_id: uuid.UUID, shop: InShop) -> m.BuildState:
     design = shop.builds.get(build_id).records.design
     fresh = copied(design, f"{design.name[:72]}, copy")
     return as_state(shop, shop.builds.add(Records(design=fresh), "copied"))
+
+
+@routes.post("/{build_id}/like-it", status_code=201)
+def like_it(build_id: uuid.UUID, shop: InShop) -> m.BuildState:
+    """A new rod that starts from this one as it was built."""
+    records = shop.builds.get(build_id).records
+    fresh = from_an_earlier(records, f"{records.design.name[:60]}, as built")
+    return as_state(shop, shop.builds.add(Records(design=fresh), "from an earlier rod"))
+
+
+@routes.post("/{build_id}/repair", status_code=201)
+def repair(build_id: uuid.UUID, shop: InShop) -> m.BuildState:
+    """This very rod came back to be mended: a build of its own."""
+    records = shop.builds.get(build_id).records
+    fresh = come_back(records, f"Repair: {records.design.name[:70]}")
+    return as_state(shop, shop.builds.add(fresh, "came back"))
 
 
 @routes.post("/{build_id}/put-away", status_code=204)

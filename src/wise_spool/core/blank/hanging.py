@@ -66,8 +66,18 @@ def bent_by(
     course: Course, clamp_mm: float, at_mm: float, load_n: float, start: Floats | None = None
 ) -> Bent:
     """The bare blank clamped level with a weight hung at a station; it bends to +y."""
+    return hung_with(clamped(course, clamp_mm, at_mm), load_n, start)
+
+
+def clamped(course: Course, clamp_mm: float, at_mm: float) -> Rod:
+    """The bare blank clamped level, as far as the station something is hung at: bent again and again, it is cut into
+    elements once."""
     breaks = tuple(b for b in course.breaks_mm if clamp_mm < b < at_mm)
-    rod = Rod(at_mm, clamp_mm, course.ei, breaks_mm=breaks)
+    return Rod(at_mm, clamp_mm, course.ei, breaks_mm=breaks)
+
+
+def hung_with(rod: Rod, load_n: float, start: Floats | None = None) -> Bent:
+    """A clamped blank with a weight at its end."""
     return bend(rod, Load(load_n, 90.0), ELEMENTS, start)
 
 
@@ -81,21 +91,21 @@ class Third:
 
 def third_of(course: Course, clamp_mm: float, length_mm: float) -> Third:
     """Power and action of a blank clamped there; one root in the large-deflection solver."""
-    free = length_mm - clamp_mm
+    free, rod = length_mm - clamp_mm, clamped(course, clamp_mm, length_mm)
     unit = float(course.ei(np.array([clamp_mm]))[0]) / free**2
-    tiny = bent_by(course, clamp_mm, length_mm, 1e-6 * unit)
+    tiny = hung_with(rod, 1e-6 * unit)
     guess = free / 3 / (tiny.tip_mm[1] / (1e-6 * unit))
     last = [tiny]
 
     def miss(load: float) -> float:
-        last[0] = bent_by(course, clamp_mm, length_mm, load, last[0].angle)
+        last[0] = hung_with(rod, load, last[0].angle)
         return last[0].tip_mm[1] - free / 3
 
     low, high = guess * 0.7, guess * 1.4
     while miss(high) < 0:
         low, high = high, high * 1.6
     load = float(brentq(miss, low, high, rtol=1e-6))
-    return Third(load, bent_by(course, clamp_mm, length_mm, load, last[0].angle).tip_deg)
+    return Third(load, hung_with(rod, load, last[0].angle).tip_deg)
 
 
 @dataclass(frozen=True)
@@ -192,11 +202,12 @@ def log_k_of(course: Course, r: StaticReading) -> float:
     start = replace(course, log_k=0.0, p=habits().power_p, bow=0.0)
     load, at = r.weight_g * GRAVITY_N_PER_G, r.at_mm or 0.0
     tiny = 1e-6 * float(start.ei(np.array([r.clamp_mm]))[0]) / (at - r.clamp_mm) ** 2
-    unit = bent_by(start, r.clamp_mm, at, tiny).tip_mm[1] / tiny
+    rod = clamped(start, r.clamp_mm, at)
+    unit = hung_with(rod, tiny).tip_mm[1] / tiny
     guess = unit * load / r.drop_mm
 
     def miss(log_k: float) -> float:
-        return bent_by(start, r.clamp_mm, at, load / (guess * float(np.exp(log_k)))).tip_mm[1] - r.drop_mm  # fmt: skip
+        return hung_with(rod, load / (guess * float(np.exp(log_k)))).tip_mm[1] - r.drop_mm  # fmt: skip
 
     low, high = 0.0, 0.5
     while miss(low) < 0:

@@ -11,7 +11,7 @@ from typing import Annotated, Any
 from pydantic import Field
 
 from wise_spool.core.document.blank import Blank, BlankMeasured, BlankWished
-from wise_spool.core.document.design import Design, HabitsSaid, Heading
+from wise_spool.core.document.design import Design, HabitsSaid, Heading, Repairs
 from wise_spool.core.document.finish import Finish, FinishDone, FinishWished
 from wise_spool.core.document.guides import GuideBuilt, Guides, GuidesDone, GuidesWished
 from wise_spool.core.document.log import Record
@@ -43,6 +43,7 @@ class Build(Heading):
     wraps: WrapsWished = WrapsWished()
     finish: Finish = Finish()
     work: Work = Work()
+    repairs: Repairs = ()
     done: Annotated[tuple[StageName, ...], Field(max_length=6)] = ()
     habits: HabitsSaid = Field(default={})
     note: Note = ""

@@ -9,13 +9,15 @@ re-typing.
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from wise_spool.core.document.asked import Asked
 from wise_spool.core.document.blank import BlankWished
 from wise_spool.core.document.finish import FinishWished
 from wise_spool.core.document.guides import GuidesWished
 from wise_spool.core.document.parts import HandleWished
+from wise_spool.core.document.repairs import Repair
+from wise_spool.core.document.rows import numbered
 from wise_spool.core.document.spine import SpineWished
 from wise_spool.core.document.work import Work
 from wise_spool.core.document.wraps import WrapsWished
@@ -25,6 +27,7 @@ from wise_spool.core.ground.measures import MarkingRule
 from wise_spool.core.ground.units import Units
 
 RodType = Literal["spinning", "casting", "trolling", "fly"]
+Repairs = Annotated[tuple[Repair, ...], Field(max_length=12), AfterValidator(numbered("m"))]
 HabitsSaid = Annotated[dict[str, float], Field(max_length=400)]
 
 
@@ -68,5 +71,6 @@ class Design(Heading):
     wraps: WrapsWished = WrapsWished()
     finish: FinishWished = FinishWished()
     work: Work = Work()
+    repairs: Repairs = ()
     habits: HabitsSaid = Field(default={})
     note: Note = ""

@@ -48,7 +48,7 @@ HANDS_SPREAD, HANDS_SEAT, HANDS_WIPE, HANDS_ALIGN = (
 OPERATION_MIN = {
     "trim": 15.0, "spine": 20.0, "marks": 10.0, "scuff": 10.0, "ream": 30.0, "arbor": 25.0, "join": 20.0, "part_finish": 30.0, "check": 5.0,
     "test": 20.0, "guides": 240.0, "tip_top": 15.0, "line_up": 15.0, "cut_back": 20.0, "weigh": 5.0, "photograph": 20.0,
-    "hand_over": 30.0, "label": 20.0, "follow_up": 10.0, "own": 15.0,
+    "hand_over": 30.0, "label": 20.0, "follow_up": 10.0, "own": 15.0, "mend": 20.0,
 }  # fmt: skip
 """Minutes each kind of operation keeps the hands, where the plan does not work them out."""
 
@@ -255,6 +255,44 @@ class Habits(Frozen):
     )
     most_extended_mm: float = _habit(
         250.0, "Further than this no piece is set into a butt.", "mm", 0, 800, "habit"
+    )
+    # repairs
+    splint_half_od: float = _habit(
+        6.0,
+        "Each half of a splint reaches this many diameters of the blank into it.",
+        "times",
+        2,
+        15,
+        "memory",
+        "repair-splint-short",
+    )
+    splint_glue_mm: float = _habit(
+        0.05, "Glue between a splint and the bore, on a side.", "mm", 0.01, 0.5, "memory"
+    )
+    splint_wall_share: float = _habit(
+        0.2,
+        "Wall of a splint as a share of its outside, while nobody said.",
+        "share",
+        0.05,
+        0.5,
+        "memory",
+    )
+    splint_hand_over_od: float = _habit(
+        1.0,
+        "Within so many diameters of a break the wall carries its load again.",
+        "times",
+        0.2,
+        4,
+        "memory",
+    )
+    splint_least_mm: float = _habit(
+        1.6, "A splint thinner than this carries nothing.", "mm", 0.5, 5, "memory", "repair-cannot"
+    )
+    splint_set_min: float = _habit(
+        1440.0, "A splint rests before it is wrapped.", "min", 60, 5760, "common practice"
+    )
+    cut_margin_mm: float = _habit(
+        0.3, "A cut along an old seat stops this much short of its bore.", "mm", 0.1, 2, "habit"
     )
     # blank
     rise_mm: float = _habit(

@@ -13,7 +13,7 @@ from wise_spool.core.ground.frozen import Frozen
 
 OperationKind = Literal[
     "trim", "spine", "marks", "scuff", "ream", "arbor", "join", "part_finish", "part", "check", "test", "guides", "tip_top",
-    "line_up", "label", "coat", "layer", "mask", "cut_back", "weigh", "photograph", "hand_over", "follow_up", "own",
+    "line_up", "label", "coat", "layer", "mask", "cut_back", "weigh", "photograph", "hand_over", "follow_up", "own", "mend",
 ]  # fmt: skip
 Resource = Literal["person", "dryer", "wrapper", "lathe", "lamp"]
 Enters = Literal["tip", "butt"]

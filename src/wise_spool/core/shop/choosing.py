@@ -9,7 +9,7 @@ that another one beats or equals in every quantity never stands before it. Metho
 
 import math
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import lru_cache
 from typing import Literal
@@ -138,6 +138,8 @@ class _Tried:
     blank: Blank
     work: WorkingBlank
     stiffness: StiffnessPlan | None
+    mass_g: float = 0.0
+    weighed: bool = False
 
 
 def choose(need: Requirement, candidates: Iterable[Candidate]) -> Choice:
@@ -203,7 +205,7 @@ def _cuts(need: Requirement, blank: Blank) -> list[_Tried]:
         out.append(_tried("cut at the tip", less, blank.model_copy(update={"trim_tip_mm": blank.trim_tip_mm + less})))  # fmt: skip
     elif over < 0 and -over <= habits().most_extended_mm:
         as_it_is = out[0]
-        out.append(_Tried("extended at the butt", math.ceil(-over), blank, as_it_is.work, as_it_is.stiffness))  # fmt: skip
+        out.append(replace(as_it_is, cut="extended at the butt", cut_mm=math.ceil(-over)))
     return out
 
 
@@ -214,7 +216,9 @@ def _tried(cut: Cut, mm: float, blank: Blank) -> _Tried:
 @lru_cache(maxsize=TRIED_KEPT)
 def _tried_by(cut: Cut, mm: float, blank: Blank, in_force: Habits) -> _Tried:
     """What is known of a blank in that cut; it changes with neither the brief nor the other blanks."""
-    return _Tried(cut, mm, blank, working_blank(blank), measure(blank))
+    work = working_blank(blank)
+    mass, _, weighed = (0.0, 0.0, False) if work.taper is None else blank_mass_g(blank, work.taper)
+    return _Tried(cut, mm, blank, work, measure(blank), mass, weighed)
 
 
 def _laid(need: Requirement, c: Candidate, t: _Tried) -> tuple[Ranked, _Tried] | None:
@@ -223,7 +227,7 @@ def _laid(need: Requirement, c: Candidate, t: _Tried) -> tuple[Ranked, _Tried] |
     if work.length_mm is None or work.taper is None:
         return None
     length = work.length_mm + (t.cut_mm if t.cut == "extended at the butt" else 0.0)
-    mass, _, weighed = blank_mass_g(t.blank, work.taper)
+    mass, weighed = t.mass_g, t.weighed
     hung = found is not None and SURE.get(found.source, False)
     butt = work.taper.od_at(0.0)
     has: dict[Quantity, tuple[float | str | None, bool]] = {
@@ -315,6 +319,13 @@ def _cut_words(t: _Tried) -> str:
 
 def _bent(id: str, t: _Tried, load_g: float) -> Bent | None:
     """A blank clamped as its power is stated, with the load hung from its tip."""
+    bent = _bent_by(t.blank, load_g, habits())
+    return None if bent is None else bent.model_copy(update={"id": id})
+
+
+@lru_cache(maxsize=64)
+def _bent_by(blank: Blank, load_g: float, in_force: Habits) -> Bent | None:
+    t = _tried_by("as it is", 0.0, blank, in_force)
     if t.stiffness is None or t.work.length_mm is None or t.work.taper is None:
         return None
     clamp, length = stated_clamp_mm(t.work.length_mm), t.work.length_mm
@@ -326,7 +337,7 @@ def _bent(id: str, t: _Tried, load_g: float) -> Bent | None:
         return None
     pick = np.unique(np.linspace(0, len(bent.x_mm) - 1, 40).astype(int))
     return Bent(
-        id=id, x_mm=tuple(round(float(v) - float(bent.x_mm[0]), 1) for v in bent.x_mm[pick]), y_mm=tuple(round(float(v), 1) for v in bent.y_mm[pick]),
+        id="", x_mm=tuple(round(float(v) - float(bent.x_mm[0]), 1) for v in bent.x_mm[pick]), y_mm=tuple(round(float(v), 1) for v in bent.y_mm[pick]),
         tip_deg=round(bent.tip_deg, 1), tip_drop_mm=round(float(bent.tip_mm[1]), 1), frequency_hz=round(hz, 2),
     )  # fmt: skip
 

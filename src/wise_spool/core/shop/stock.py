@@ -174,15 +174,16 @@ def stand(items: Sequence[Counted], rods: Iterable[RodNeeds], today: date) -> Sh
             key = goods(need.kind, need.name)
             words.setdefault(key, need)
             spoken.setdefault(key, []).append(Spoken(rod=rod.rod, rod_id=rod.rod_id, amount=round(need.amount, 3)))  # fmt: skip
-    first: dict[Goods, str] = {}
-    for item in items:
-        first.setdefault(goods_of(item.shelved), item.id)
     known: dict[Goods, list[Counted]] = {}
     for item in items:
         known.setdefault(goods_of(item.shelved), []).append(item)
+    used: dict[Goods, list[tuple[datetime, float]]] = {}
+    for rod in rods:
+        for at, a in rod.used:
+            used.setdefault(goods(a.kind, a.name), []).append((at, a.amount))
     lines = []
     for key, alike in known.items():
-        left_to_use = _used_since(rods, key, alike)
+        left_to_use = _used_since(used.get(key, ()), alike)
         wanted = list(spoken.get(key, ()))
         for item in alike:
             last = item is alike[-1]
@@ -208,15 +209,10 @@ def _summed(needs: Iterable[Amount]) -> list[Amount]:
     return [n for n in by.values() if n.amount > 0]
 
 
-def _used_since(rods: Iterable[RodNeeds], key: Goods, alike: Sequence[Counted]) -> float:
+def _used_since(used: Sequence[tuple[datetime, float]], alike: Sequence[Counted]) -> float:
     """What the record says was used of it since the oldest of its counts."""
     counts = [i.card.counted_at for i in alike if i.card.counted_at is not None]
-    since: datetime | None = min(counts) if counts else None
-    if since is None:
-        return 0.0
-    return sum(
-        a.amount for rod in rods for at, a in rod.used if goods(a.kind, a.name) == key and at > since
-    )  # fmt: skip
+    return sum(amount for at, amount in used if at > min(counts)) if counts else 0.0
 
 
 def _line(item: Counted, to_use: float, wanted: Sequence[Spoken], today: date, *, last: bool) -> StockLine:  # fmt: skip

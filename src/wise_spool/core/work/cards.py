@@ -22,6 +22,7 @@ from wise_spool.core.ground.units import format_volume, format_weight
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.lineup.planning import LineUpPlan
+from wise_spool.core.repairs.planning import RepairPlan
 from wise_spool.core.work.asking import CardAsk, asks_of
 from wise_spool.core.work.glue_up import GlueMix
 from wise_spool.core.work.planning import WorkPlan
@@ -106,6 +107,7 @@ def cards_of(
     work: WorkPlan,
     bench: BenchDone,
     marks: Sequence[MarkDrawn] = (),
+    repairs: Sequence[RepairPlan] = (),
 ) -> tuple[Card, ...]:
     """A card for every operation, in their order."""
     words = {o.id: o.words for o in work.operations}
@@ -120,6 +122,7 @@ def cards_of(
         "layer": lambda o: _coat(o, build, finish),
         "mask": lambda o: _mask(o, build),
         "marks": lambda o: _marks(build, marks),
+        "mend": lambda o: _mend(o, repairs),
         "label": lambda o: _label(o, build, wraps),
         "follow_up": lambda o: (
             "" if o.due_on is None else f"{o.due_on:%-d %B %Y}",
@@ -302,6 +305,14 @@ def _mask(o: Operation, build: Build) -> Said:
 
 def _scuff_coat() -> Said:
     return "", "", ["Only if the window has shut; inside it a coat holds as it is.", "Until no gloss is left, not into the thread.", "Clean, and dry before the coat."]  # fmt: skip
+
+
+def _mend(o: Operation, repairs: Sequence[RepairPlan]) -> Said:
+    """The number of a step of a repair, and why it is what it is."""
+    _, one, step = o.id.split(":", 2)
+    plan = next(r for r in repairs if r.id == one)
+    number = next((c for c in plan.on_cards if c.step == step), None)
+    return ("", "", []) if number is None else (number.figure, number.says, [plan.why])
 
 
 def _marks(build: Build, marks: Sequence[MarkDrawn]) -> Said:

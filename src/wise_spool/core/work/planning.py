@@ -22,6 +22,7 @@ from wise_spool.core.handle.fits import gap_volume_ml, straight_bore
 from wise_spool.core.handle.fitting import is_filled
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.lineup.planning import LineUpPlan
+from wise_spool.core.repairs.planning import RepairPlan, last_steps, repair_operations
 from wise_spool.core.spine.operations import spine_operations
 from wise_spool.core.work.glue_up import Gap, GlueUpPlan, plan_glue_up
 from wise_spool.core.work.later import later_operations, own_operations
@@ -50,11 +51,14 @@ def plan_work(
     line_up: LineUpPlan,
     finish: FinishPlan,
     bench: BenchDone | None = None,
+    repairs: tuple[RepairPlan, ...] = (),
 ) -> WorkPlan:
     """Gather the rooms' operations and order them; mix for the joints in the order they go on."""
     bench = bench or BenchDone()
     skipped = {s.id: s.why for s in bench.skipped}
+    mends = repair_operations(build, repairs)
     rooms = [
+        *mends,
         *blank_operations(build),
         *spine_operations(build),
         *guide_operations(build),
@@ -68,6 +72,7 @@ def plan_work(
         done.discard(f"cut_back:{finish.following.number}")
     late = _before_the_ferrule(build, [o.id for o in coats if o.kind == "coat"])
     late += follows_paint(build, finish)
+    late += _after_mending(mends, order.steps)
     known = [*order.steps, *coats, *later_operations(build, bench, wraps, line_up, finish)]
     glued: list[str] = []
     for o in order.steps:
@@ -114,6 +119,18 @@ def _timed(o: Operation) -> Operation:
         return o
     of = {"hands_min": by_kind[o.kind], "minutes_by": f"operation_min.{o.kind}"}
     return o.model_copy(update=of)
+
+
+def _after_mending(
+    mends: list[Operation], steps: Sequence[Operation]
+) -> list[tuple[str, str, str]]:
+    """No part goes on a blank that is not whole."""
+    return [
+        (last, o.id, "the blank is whole first")
+        for last in last_steps(mends)
+        for o in steps
+        if o.kind in ("part", "guides", "join", "arbor")
+    ]
 
 
 def _before_the_ferrule(build: Build, coats: Sequence[str]) -> list[tuple[str, str, str]]:

@@ -11,6 +11,7 @@ import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { BriefFields } from "./BriefFields";
 import { ChooseJob } from "./ChooseJob";
+import { MendJob } from "./MendJob";
 import { PasteTaper } from "./PasteTaper";
 import { StaticReadings } from "./StaticReadings";
 import { TaperPlot } from "./TaperPlot";
@@ -28,6 +29,7 @@ export function BlankStage({ job }: StageProps) {
   if (here === "bend") return <StaticReadings />;
   if (here === "purpose") return <BriefFields />;
   if (here === "choose") return <ChooseJob />;
+  if (here === "mend") return <MendJob />;
   return <MeasureJob />;
 }
 

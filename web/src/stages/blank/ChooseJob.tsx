@@ -333,7 +333,7 @@ function TheMap({ found }: { found: Chosen }) {
               {named && (
                 <text
                   x={cx + (cx > W - 150 ? -9 : 9)}
-                  y={cy - 6}
+                  y={cy + (best.indexOf(d.name) % 2 ? 17 : -7)}
                   textAnchor={cx > W - 150 ? "end" : "start"}
                   fontSize="13"
                   fontWeight="600"

@@ -13,6 +13,8 @@ def upgrade() -> None:
     op.add_column(
         "shelf_item", sa.Column("card", JSONB, nullable=False, server_default=sa.text("'{}'"))
     )
+    op.add_column("shelf_item", sa.Column("said", sa.String(), nullable=False, server_default=""))
+    op.execute("UPDATE shelf_item SET said = lower(name)")
     op.create_table(
         "person",
         sa.Column("id", sa.Uuid(), primary_key=True),
@@ -35,4 +37,5 @@ def downgrade() -> None:
     """Drop them again."""
     op.drop_table("paper")
     op.drop_table("person")
+    op.drop_column("shelf_item", "said")
     op.drop_column("shelf_item", "card")

@@ -1,0 +1,1 @@
+"""Repairs: what broke, what mends it, and what the rod is afterwards."""
