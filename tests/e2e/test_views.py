@@ -38,6 +38,14 @@ class Views(InTheBrowser):
                 f"/build/{ids['Beacon, rod 1 of 2']}/finish/{job}" for job in ("mix", "defects")
             ]
             paths += [f"/build/{ids['Holm Casting']}/guides/twist", f"/build/{ids['Holm Casting']}/bench"]  # fmt: skip
+            paths += [f"/build/{ids['Marn’s first']}/blank/{job}" for job in ("purpose", "choose")]
+            paths += [f"/build/{ids['Repair: the net-loft rod']}/blank/mend"]
+            paths += [
+                f"/build/{ids['Holm Casting']}/price",
+                "/people",
+                "/shelf/buy",
+                "/shelf/blank",
+            ]
             paths += ["/logbook", f"/build/{ids['Skerry 10']}/logbook"]
             paths += [
                 "/shelf/part",
@@ -62,6 +70,13 @@ class Views(InTheBrowser):
             "/",
             "/shelf/part",
             "/habits",
+            "/people",
+            "/shelf/buy",
+            "/shelf/blank",
+            f"/build/{ids['Holm Casting']}/price",
+            f"/build/{ids['Marn’s first']}/blank/purpose",
+            f"/build/{ids['Marn’s first']}/blank/choose",
+            f"/build/{ids['Repair: the net-loft rod']}/blank/mend",
             *(f"/build/{ids['Skerry 10']}/{v}" for v in views),
         ]:
             self.visit(path)

@@ -74,7 +74,7 @@ def bought_for(rods: Iterable[Build]) -> list[tuple[Shelved, int, StockCard]]:
                 continue
             late = part.name == LATE
             card = StockCard(price=Decimal(_PARTS.get(part.kind, "48")), seller=SELLERS[1], lead_days=12, on_order=1.0 if late else 0.0)  # fmt: skip
-            bare = part.model_copy(update={"id": "shelf", "gap_before_mm": 0.0, "adhesive": None})
+            bare = part.model_copy(update={"id": "shelf", "gap_before_mm": 0.0, "adhesive": ""})
             out["part", part.name] = (PartOnShelf(item=bare), 0 if late else 2, card)
         if rod.blank.name and not rod.name.startswith("Repair"):
             blank = ShelvedBlank(**{k: getattr(rod.blank, k) for k in ("name", "material", "length_mm", "label_power", "label_action", "label_lure", "tip_tube_64ths", "joints", "readings")})  # fmt: skip

@@ -86,6 +86,12 @@ class Contradictions(unittest.TestCase):
         self.assertIn("two can", against.words)
         self.assertEqual(against.answers, ("brief.asked.lure_most_g",))
 
+    def test_lures_typed_the_wrong_way_round_are_the_same_lures(self):
+        one = required(Brief(asked=Asked(lure_least_g=90, lure_most_g=7)))
+        other = required(Brief(asked=Asked(lure_least_g=7, lure_most_g=90)))
+        self.assertEqual(one, other)
+        self.assertEqual(len(one.contradictions), 1)
+
     def test_two_answers_name_both_and_become_one_finding(self):
         build = Build(
             name="Ask", brief=Brief(asked=Asked(stands="rocks", longest_mm=2100)), rule="mm/1"

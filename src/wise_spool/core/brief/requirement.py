@@ -192,6 +192,7 @@ def _lures(b: Brief) -> Iterator[Ruling]:
     least, most = least if least is not None else most, most if most is not None else least
     if least is None or most is None:
         return
+    least, most = sorted((least, most))  # whichever was typed where
     one = format_weight(most) if least == most else f"{format_weight(least)} to {format_weight(most)}"  # fmt: skip
     per_g = h.power_per_cast_n_g / GRAVITY_N_PER_G
     low, high = per_g * most / h.cast_up, per_g * least * h.cast_down

@@ -1,0 +1,166 @@
+"""The shop in the browser: a brief to a blank, a quote frozen, a blank splinted, a seat replaced, three alike with spines of
+their own, a person written down and deleted."""
+
+from playwright.sync_api import expect
+
+from tests.e2e.browser import InTheBrowser
+
+
+class Shop(InTheBrowser):
+    shop = "demo"
+
+    def ids(self):
+        return {
+            r["name"]: r["id"]
+            for r in self.page.request.get(f"{self.server.url}/api/builds").json()
+        }
+
+    def state_of(self, rod_id):
+        return self.page.request.get(f"{self.server.url}/api/builds/{rod_id}").json()
+
+    def answer(self):
+        return self.page.locator("[data-answer]").first
+
+    def start_a_rod(self, name):
+        made = self.page.request.post(f"{self.server.url}/api/builds", data={"name": name, "rule": "mm/1"}).json()  # fmt: skip
+        return made["id"]
+
+    def test_small_hands_and_a_sore_wrist_to_a_chosen_blank(self):
+        rod = self.start_a_rod("For a sore wrist")
+        self.visit(f"/build/{rod}/blank/choose")
+        expect(self.answer()).to_contain_text("Ask the angler first")
+        self.visit(f"/build/{rod}/blank/purpose")
+        for label, option in (("Hand", "small"), ("Casts with", "one hand"), ("Sore", "wrist")):
+            group = self.page.get_by_label(label, exact=True)
+            group.get_by_role("radio", name=option, exact=True).click()
+        self.fill("Forearm", "235")
+        self.fill("Lightest lure", "90")
+        self.fill("Heaviest lure", "7")
+        self.kept()
+        asks = self.page.get_by_role("region", name="What this asks for")
+        expect(self.answer()).to_contain_text("Two answers pull apart")
+        self.fill("Lightest lure", "7")
+        self.fill("Heaviest lure", "21")
+        self.page.get_by_role("combobox", name="Fished from").click()
+        self.page.get_by_role("option", name="a boat").click()
+        self.fill("May cost", "-3")
+        expect(self.page.get_by_role("alert").first).to_be_visible()
+        self.fill("May cost", "2500")
+        self.kept()
+        expect(asks).to_contain_text("a sore wrist tires")
+        expect(asks).to_contain_text("a small hand closes on it")
+        self.visit(f"/build/{rod}/blank/choose")
+        first = self.answer()
+        expect(first).not_to_contain_text("Laying")
+        name = first.inner_text()
+        self.page.get_by_role("button", name="Take", exact=False).first.click()
+        expect(self.page.get_by_text("It is on the mat.")).to_be_visible()
+        self.kept()
+        state = self.state_of(rod)
+        self.assertTrue(name.startswith(state["build"]["blank"]["name"]))
+        line = self.page.get_by_role("region", name="The whole rod")
+        line.get_by_role("button", name="Brief,").click()
+        expect(self.page.get_by_text("as asked").first).to_be_visible()
+        self.page.keyboard.press("Escape")
+        self.page.get_by_role("button", name="Undo").first.click()
+        expect(self.page.get_by_text("It is on the mat.")).to_have_count(0)
+
+    def test_a_quote_is_frozen_and_terms_that_cannot_be_are_said(self):
+        rod = self.ids()["Holm Casting"]
+        self.visit(f"/build/{rod}/price")
+        before = self.answer().inner_text()
+        self.page.get_by_role("button", name="Freeze a quote").click()
+        link = self.page.get_by_role("link", name="Quote", exact=False).first
+        expect(link).to_be_visible()
+        sent = self.page.request.get(f"{self.server.url}/api/builds/{rod}/papers").json()
+        field = self.page.get_by_label("An hour of hands")
+        self.expected_console = ("422",)
+        field.fill("-5")
+        field.press("Enter")
+        expect(self.page.get_by_role("alert")).to_be_visible()
+        expect(field).to_have_value("-5")
+        field.fill("400")
+        field.press("Enter")
+        expect(self.answer()).not_to_have_text(before)
+        again = self.page.request.get(f"{self.server.url}/api/builds/{rod}/papers").json()
+        self.assertEqual(sent[-1]["paper"], again[-1]["paper"])
+        pdf = self.page.request.get(f"{self.server.url}{link.get_attribute('href')}")
+        self.assertTrue(pdf.body().startswith(b"%PDF"))
+
+    def test_a_blank_is_splinted_and_one_too_long_is_said_at_once(self):
+        rod = self.ids()["Skerry 10"]
+        self.visit(f"/build/{rod}/blank/mend")
+        expect(self.answer()).to_have_text("Nothing to mend")
+        self.page.get_by_role("button", name="a broken blank splinted").click()
+        expect(self.answer()).to_have_text("Where did it break?")
+        self.fill("Broke at, from the butt end", "2100 mm")
+        self.kept()
+        expect(self.answer()).to_contain_text("as a spare")
+        steps = self.page.get_by_role("list", name="Steps")
+        expect(steps).to_contain_text("to the mark on the pusher")
+        self.fill("Sleeve, length", "1500 mm")
+        expect(self.answer()).to_have_text("It cannot be splinted so")
+        expect(self.page.get_by_text("longer than the section leaves for it").first).to_be_visible()
+        self.fill("Sleeve, length", "140 mm")
+        expect(self.answer()).not_to_have_text("It cannot be splinted so")
+        self.kept()
+        cards = {c["id"]: c for c in self.state_of(rod)["plan"]["cards"]}
+        dry = next(c for i, c in cards.items() if i.endswith(":dry"))
+        self.assertIn("pusher", dry["figure_says"])
+        self.page.get_by_role("button", name="Take “a broken blank splinted” off").click()
+        expect(self.answer()).to_have_text("Nothing to mend")
+        self.kept()
+
+    def test_a_seat_is_replaced_by_cards(self):
+        rod = self.ids()["Repair: the ferryman's rod"]
+        self.visit(f"/build/{rod}/blank/mend")
+        expect(self.answer()).to_contain_text("deep, no deeper")
+        self.visit(f"/build/{rod}/bench")
+        expect(self.page.get_by_text("Take butt cap and rear grip off").first).to_be_visible()
+
+    def test_three_alike_have_their_own_spines(self):
+        rod = self.ids()["Skerry 10"]
+        self.visit("/")
+        made = self.page.request.post(f"{self.server.url}/api/builds/{rod}/batch", data={"rods": 3})
+        self.assertEqual(made.status, 201)
+        alike = [i for n, i in self.ids().items() if n.startswith("Skerry 10, rod")]
+        self.assertEqual(len(alike), 2)
+        for other in alike:
+            build = self.state_of(other)["build"]
+            self.assertEqual(build["spine"]["trials"], [])
+            self.assertEqual(build["blank"]["readings"], [])
+        self.assertTrue(self.state_of(rod)["build"]["spine"]["trials"])
+
+    def test_somebody_is_written_down_and_deleted(self):
+        self.visit("/people")
+        self.page.get_by_label("Somebody new").fill("Eira Testvik")
+        self.page.get_by_role("button", name="Write them down").click()
+        expect(self.page.get_by_role("heading", name="Eira Testvik")).to_be_visible()
+        self.page.get_by_label("Something they said").fill("Not too long, please.")
+        self.page.get_by_role("button", name="Note it").click()
+        expect(self.page.get_by_text("Not too long, please.")).to_be_visible()
+        self.page.get_by_role("button", name="Delete this person").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("cannot be undone")
+        self.page.get_by_role("button", name="Delete even so").click()
+        expect(self.page.get_by_role("link", name="Eira Testvik")).to_have_count(0)
+
+    def test_the_shelf_is_searched_and_a_card_is_kept(self):
+        self.visit("/shelf/adhesive")
+        self.page.get_by_label("Find on this board").fill("slow paste")
+        boards = self.page.get_by_role("list", name="On the boards")
+        expect(boards.get_by_role("listitem")).to_have_count(1)
+        boards.get_by_role("button").first.click()
+        card = self.page.get_by_role("dialog")
+        expect(card).to_contain_text("Spoken for")
+        self.expected_console = ("422",)
+        card.get_by_label("Costs, apiece").fill("-4")
+        card.get_by_role("button", name="Keep").click()
+        expect(card.get_by_role("alert")).to_contain_text("price")
+        card.get_by_label("Costs, apiece").fill("151.50")
+        card.get_by_role("button", name="Keep").click()
+        expect(card).to_have_count(0)
+        items = self.page.request.get(f"{self.server.url}/api/shelf?kind=adhesive").json()
+        prices = {i["shelved"]["item"]["name"]: i["card"]["price"] for i in items}
+        self.assertEqual(prices["Boathouse slow paste"], "151.50")
+        self.visit("/shelf/buy")
+        expect(self.answer()).to_contain_text("to buy")
