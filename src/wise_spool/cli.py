@@ -136,7 +136,7 @@ def _fill_demo(store: BuildStore) -> None:
             [
                 *with_cards(demo_shelf(), today.date()),
                 *demo_blanks(),
-                *bought_for(demo_builds(datetime.now(UTC))),
+                *bought_for(demo_builds(datetime.now(UTC)), today.date()),
             ]
         )
         keep_terms(store.engine, terms())

@@ -3,8 +3,9 @@
 import hashlib
 import json
 import uuid
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
+from datetime import UTC, datetime
 from functools import cache
 from typing import Annotated
 
@@ -19,6 +20,8 @@ from wise_spool.core.document.log import LogEntry
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
+from wise_spool.core.shop.stock import RodNeeds, ShelfStock, stand
+from wise_spool.core.shop.takes import rod_needs
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
 from wise_spool.devices.workshop import Workshop
 from wise_spool.logs import say
@@ -40,6 +43,7 @@ DEMO = "demo"
 PLANS_KEPT = 64
 SHEETS_KEPT = 24
 ALIKE_KEPT = 8
+MOST_RODS = 200
 
 
 @dataclass(frozen=True)
@@ -49,6 +53,20 @@ class Planned:
 
     plan: Plan | None
     problem: str | None = None
+
+
+@dataclass(frozen=True)
+class OpenRod:
+    """One rod on the rack that could be worked out."""
+
+    kept: Kept
+    build: Build
+    plan: Plan
+
+    @property
+    def needs(self) -> RodNeeds:
+        """What it takes off the shelf, and what it has used."""
+        return rod_needs(str(self.kept.id), self.build, self.plan, self.kept.records.log)
 
 
 @dataclass
@@ -130,6 +148,18 @@ class Shop:
             except RefusedError as error:
                 say.warning("left out: %s", error, rod=str(h.id))
         return out
+
+    def open_rods(self) -> Iterator[OpenRod]:
+        """Every rod on the rack with its plan, in the order they were begun."""
+        for kept in reversed(self.hanging(MOST_RODS)):
+            plan = self.planned(kept).plan
+            if plan is not None:
+                yield OpenRod(kept, kept.rod().build, plan)
+
+    def stock(self) -> ShelfStock:
+        """The shelf counted against every open rod."""
+        items = [k.counted for k in self.shelf.all()]
+        return stand(items, [r.needs for r in self.open_rods()], datetime.now(UTC).date())
 
     def rod(self, kept: Kept) -> Rod:
         """A kept rod in this shop, by its habits."""

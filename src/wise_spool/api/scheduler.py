@@ -16,6 +16,7 @@ from threading import Lock, Thread
 from typing import TYPE_CHECKING
 
 from wise_spool.core.document.log import live
+from wise_spool.core.schedule.arrivals import awaited, waiting_for
 from wise_spool.core.schedule.board import ShopBoard
 from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.conflict import Conflict
@@ -89,9 +90,11 @@ class Scheduler:
         places = {} if timetable is None else timetable.places
         before = {i: p.start for i, p in places.items()}
         running = {i: (p.person, ends(p)) for i, p in places.items() if p.start <= now < ends(p)}
-        problem = problem_of(board, rods, begins(now), before, running)
+        shelf = awaited(self.shop.stock(), now.date()) if self.shop.shelf.ordered() else ()
+        ordered = waiting_for(board, {r.id for r in rods}, shelf)
+        problem = problem_of(ordered, rods, begins(now), before, running)
         said = [
-            board.model_dump_json(),
+            ordered.model_dump_json(),
             *(f"{r.id}{sorted((k, str(v)) for k, v in r.done_at.items())}" for r in rods),
         ]
         said += [o.model_dump_json() for r in rods for o in r.operations]

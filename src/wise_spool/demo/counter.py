@@ -65,7 +65,7 @@ LATE = "metal seat, size 20"
 """What is on order and has not come."""
 
 
-def bought_for(rods: Iterable[Build]) -> list[tuple[Shelved, int, StockCard]]:
+def bought_for(rods: Iterable[Build], today: date) -> list[tuple[Shelved, int, StockCard]]:
     """Blanks, parts and guides that were bought for the rods on the rack; one of them is late."""
     out: dict[tuple[str, str], tuple[Shelved, int, StockCard]] = {}
     for rod in rods:
@@ -73,7 +73,7 @@ def bought_for(rods: Iterable[Build]) -> list[tuple[Shelved, int, StockCard]]:
             if part.turned or part.on_rod or not part.name or rod.name.startswith("Repair"):
                 continue
             late = part.name == LATE
-            card = StockCard(price=Decimal(_PARTS.get(part.kind, "48")), seller=SELLERS[1], lead_days=12, on_order=1.0 if late else 0.0)  # fmt: skip
+            card = StockCard(price=Decimal(_PARTS.get(part.kind, "48")), seller=SELLERS[1], lead_days=12, on_order=1.0 if late else 0.0, due_on=today + timedelta(days=6) if late else None)  # fmt: skip
             bare = part.model_copy(update={"id": "shelf", "gap_before_mm": 0.0, "adhesive": ""})
             out["part", part.name] = (PartOnShelf(item=bare), 0 if late else 2, card)
         if rod.blank.name and not rod.name.startswith("Repair"):

@@ -81,6 +81,13 @@ class Shelf:
             rows = session.exec(wanted).all()
             return [item for row in rows if (item := self._read(row)) is not None]
 
+    def ordered(self) -> bool:
+        """Whether anything is on order with a day."""
+        card: Any = col(ShelfRow.card)
+        wanted = select(ShelfRow.id).where(col(ShelfRow.put_away_at).is_(None), card["due_on"].astext.is_not(None))  # fmt: skip
+        with Session(self.engine) as session:
+            return session.exec(wanted.limit(1)).first() is not None
+
     def add(
         self, items: Iterable[tuple[Shelved, int] | tuple[Shelved, int, StockCard]]
     ) -> list[OnShelf]:

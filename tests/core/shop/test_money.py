@@ -7,6 +7,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from wise_spool.core.document.parts import Adhesive
+from wise_spool.core.document.repairs import Repair
 from wise_spool.core.plan import plan
 from wise_spool.core.shop.money import Terms, for_the_client, price, price_at, rounded
 from wise_spool.core.shop.shelf import AdhesiveOnShelf, GuideOnShelf, ShelvedGuide
@@ -14,7 +15,7 @@ from wise_spool.core.shop.shopping import odd_together
 from wise_spool.core.shop.stock import Amount, Counted, StockCard
 from wise_spool.core.shop.takes import Take, rod_needs, takes
 from wise_spool.core.shop.variants import plain, show
-from wise_spool.demo.shop import holm
+from wise_spool.demo.shop import ferryman, holm
 
 CENT = Decimal("0.01")
 
@@ -108,6 +109,17 @@ class OfARod(unittest.TestCase):
         later = rod_needs("x", on, plan(on), ())
         self.assertTrue(any(n.kind == "part" for n in fresh.needs))
         self.assertFalse(any(n.kind in ("part", "adhesive") for n in later.needs))
+
+    def test_a_rod_that_came_back_takes_only_what_mends_it(self):
+        rod = ferryman()
+        names = {(t.amount.kind, t.amount.name) for t in takes(rod, plan(rod))}
+        self.assertIn(("part", "new reel seat, size 18"), names)
+        self.assertFalse([n for n in names if n[0] in ("blank", "guide") or "dented" in n[1]])
+        ring = rod.guides.train[0]
+        new = Repair(id="m9", kind="guide", guide_id=ring.id)
+        with_ring = rod.model_copy(update={"repairs": (*rod.repairs, new)})
+        guides = [t for t in takes(with_ring, plan(with_ring)) if t.amount.kind == "guide"]
+        self.assertEqual(len(guides), 1)
 
     def test_three_dresses_are_planned_and_cost_in_their_order(self):
         hands = lambda p: [("all", sum(o.hands_min or 0 for o in p.work.operations))]  # noqa: E731

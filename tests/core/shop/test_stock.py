@@ -7,6 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from wise_spool.core.document.parts import Adhesive, Part
+from wise_spool.core.schedule.arrivals import awaited, waiting_for
+from wise_spool.core.schedule.board import ShopBoard
 from wise_spool.core.shop.shelf import (
     AdhesiveOnShelf,
     GuideOnShelf,
@@ -104,6 +106,28 @@ class Buying(unittest.TestCase):
         (tins,) = named.things
         self.assertEqual((tins.pieces, str(tins.comes_to), tins.here_on), (2, "160.00", TODAY + timedelta(days=7)))  # fmt: skip
         self.assertEqual((nobody.unpriced, nobody.things[0].rods), (1, ("one",)))
+
+
+class Arriving(unittest.TestCase):
+    due = TODAY + timedelta(days=9)
+
+    def test_who_comes_first_has_what_is_there_and_the_rest_wait_for_the_day(self):
+        items = [seat(1, on_order=1, due_on=self.due)]
+        stock = stand(items, [rod("one", SEAT), rod("two", SEAT)], TODAY)
+        (waits,) = awaited(stock, TODAY)
+        self.assertEqual((waits.rod, waits.before, waits.arrives_on), ("two", "handle", self.due))
+        board = waiting_for(ShopBoard(), {"one", "two"}, (waits,))
+        self.assertEqual(board.on_order, (waits,))
+        self.assertEqual(waiting_for(ShopBoard(), {"one"}, (waits,)), ShopBoard())
+
+    def test_what_is_late_is_waited_for_from_day_to_day(self):
+        items = [seat(0, on_order=1, due_on=TODAY - timedelta(days=3))]
+        (waits,) = awaited(stand(items, [rod("one", SEAT)], TODAY), TODAY)
+        self.assertEqual(waits.arrives_on, TODAY)
+
+    def test_nobody_waits_for_what_is_there(self):
+        items = [seat(2, on_order=1, due_on=self.due)]
+        self.assertEqual(awaited(stand(items, [rod("one", SEAT)], TODAY), TODAY), ())
 
 
 if __name__ == "__main__":

@@ -9,7 +9,6 @@ from pydantic import BaseModel, ConfigDict
 
 from wise_spool.api.deps import InShop, Shop
 from wise_spool.api.downloads import attached, file_name
-from wise_spool.api.routes.stock import needs_of, open_rods
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.measures import format_rod_length
 from wise_spool.core.ground.refusals import NotNowError, RefusedError
@@ -26,7 +25,7 @@ from wise_spool.core.shop.money import (
     price_at,
 )
 from wise_spool.core.shop.shopping import Basket, Odd, odd_together, shopping
-from wise_spool.core.shop.stock import Counted, stand
+from wise_spool.core.shop.stock import Counted
 from wise_spool.core.shop.takes import takes
 from wise_spool.core.shop.variants import VARIANT_WORDS, plain, show
 from wise_spool.exchange.money_sheet import money_sheet
@@ -153,7 +152,7 @@ def to_buy(shop: InShop) -> list[Basket]:
     """What open rods are short of, by who sells it."""
     today = datetime.now(UTC).date()
     items = _items(shop)
-    return list(shopping(stand(items, [needs_of(r) for r in open_rods(shop)], today), items, today))
+    return list(shopping(shop.stock(), items, today))
 
 
 def _items(shop: Shop) -> list[Counted]:

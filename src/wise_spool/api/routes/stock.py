@@ -2,32 +2,17 @@
 
 import uuid
 from collections.abc import Iterator
-from dataclasses import dataclass
-from datetime import UTC, datetime
 
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from wise_spool.api.deps import InShop, Shop
+from wise_spool.api.deps import InShop
 from wise_spool.core.document.build import Build
-from wise_spool.core.plan import Plan
 from wise_spool.core.shop.shelf import Shelved
-from wise_spool.core.shop.stock import RodNeeds, ShelfStock, goods, stand
-from wise_spool.core.shop.takes import rod_needs
-from wise_spool.store.rows import Kept
+from wise_spool.core.shop.stock import ShelfStock, goods
 from wise_spool.store.shelf import OnShelf
 
 routes = APIRouter(prefix="/api")
-MOST_RODS = 200
-
-
-@dataclass(frozen=True)
-class OpenRod:
-    """One rod on the rack that could be worked out."""
-
-    kept: Kept
-    build: Build
-    plan: Plan
 
 
 class Departed(BaseModel):
@@ -41,25 +26,10 @@ class Departed(BaseModel):
     on_shelf: str
 
 
-def open_rods(shop: Shop) -> Iterator[OpenRod]:
-    """Every rod on the rack with its plan, in the order they were begun."""
-    for kept in reversed(shop.hanging(MOST_RODS)):
-        plan = shop.planned(kept).plan
-        if plan is not None:
-            yield OpenRod(kept, kept.rod().build, plan)
-
-
-def needs_of(rod: OpenRod) -> RodNeeds:
-    """What it takes off the shelf."""
-    return rod_needs(str(rod.kept.id), rod.build, rod.plan, rod.kept.records.log)
-
-
 @routes.get("/stock")
 def stock(shop: InShop) -> ShelfStock:
     """Every item: on hand, spoken for, free, short; and what open rods take that the shelf does not know."""
-    today = datetime.now(UTC).date()
-    items = [k.counted for k in shop.shelf.all()]
-    return stand(items, [needs_of(r) for r in open_rods(shop)], today)
+    return shop.stock()
 
 
 SAME: dict[str, tuple[str, ...]] = {

@@ -91,21 +91,31 @@ def _take(by: str, kind: str, name: str, amount: float, what_for: str) -> Take:
 
 
 def _blank(build: Build) -> Iterator[Take]:
-    mended = any(p.on_rod for p in build.handle.parts)
-    if build.blank.bare_mm is not None and build.blank.name and not mended:
+    if build.blank.bare_mm is not None and build.blank.name and not came_back(build):
         yield _take("blank", "blank", build.blank.name, 1, "the rod")
 
 
+def came_back(build: Build) -> bool:
+    """Whether it is a rod that came back to be mended: its blank and its train are on it."""
+    return bool(build.repairs) or build.handle.guides_on
+
+
 def _parts(build: Build) -> Iterator[Take]:
+    its_own = {r.part_id for r in build.repairs if r.kind != "seat"}
     for part in build.handle.parts:
-        if not part.turned and not part.on_rod:  # what is turned comes out of the shop's own sticks
+        if (
+            not part.turned and not part.on_rod and part.id not in its_own
+        ):  # what is turned comes out of the shop's own sticks
             yield _take(f"part:{part.id}", "part", part.name or PART_WORDS[part.kind], 1, PART_WORDS[part.kind])  # fmt: skip
 
 
 def _guides(build: Build) -> Iterator[Take]:
+    new = {r.guide_id for r in build.repairs if r.kind == "guide"}
     for guide in build.guides.train:
+        if came_back(build) and guide.id not in new:
+            continue
         yield _take("guides", "guide", guide_goods(guide.ring_mm, guide.feet), 1, "the train")
-    if build.guides.train:
+    if (build.guides.train and not came_back(build)) or any(r.kind == "tip" for r in build.repairs):
         yield _take("tip_top", "guide", tip_top_goods(build.guides.tip_top.ring_mm), 1, "the tip")
 
 

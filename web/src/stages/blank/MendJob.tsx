@@ -79,7 +79,7 @@ function One(props: { repair: Repair; n: number; planned: Planned; isFirst: bool
   return (
     <section aria-label={planned.words} className="border-t border-line pt-3">
       <div className="flex items-baseline justify-between gap-3">
-        <h2 className="capitalize">{planned.words}</h2>
+        <h2 className="first-letter:uppercase">{planned.words}</h2>
         <IconButton
           name={`Take “${planned.words}” off`}
           onClick={() =>
