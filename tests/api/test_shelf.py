@@ -97,3 +97,49 @@ class TheShelf(WithAShop):
         for name in columns("reamer"):
             self.assertRegex(name, r"_mm$|^name$|^cut$|^stock$")
         self.assertEqual(Reamer.model_fields.keys() - set(columns("reamer")), {"id"})
+
+
+class Mapped(WithAShop):
+    def look(self, text, kind="blank", **more):
+        return self.client.post(f"/api/shelf/{kind}/csv/look", json={"text": text, **more})
+
+    def test_columns_are_guessed_said_otherwise_and_taken(self):
+        text = "Model;Length (in);Weight, oz;Power;Shelf place\nOne;84,5;1,2;M;left\nTwo;96;2;MH;right\n"
+        looked = self.look(text).json()
+        self.assertEqual(looked["taken_for"]["Length (in)"], {"field": "length_mm", "unit": "in"})
+        self.assertEqual(looked["taken_for"]["Shelf place"]["field"], "")
+        self.assertEqual((looked["rows"], looked["problems"]), (2, []))
+        taken_for = {**looked["taken_for"], "Shelf place": {"field": "series", "unit": ""}}
+        added = self.client.post("/api/shelf/blank/csv", json={"text": text, "taken_for": taken_for}).json()  # fmt: skip
+        first = added[0]["shelved"]["item"]
+        self.assertEqual((first["length_mm"], first["mass_g"], first["series"]), (2146.3, 34.0194, "left"))  # fmt: skip
+
+    def test_forty_columns_nobody_knows_are_left_out_and_nothing_is_lost(self):
+        names = ["name", "diameter_mm", *(f"odd {n}" for n in range(40))]
+        text = ",".join(names) + "\n" + ",".join(["nine", "9", *("x" for _ in range(40))]) + "\n"
+        looked = self.look(text, "drill").json()
+        self.assertEqual(looked["rows"], 1)
+        self.assertEqual(sum(not c["field"] for c in looked["taken_for"].values()), 40)
+        added = self.client.post("/api/shelf/drill/csv", json={"text": text, "taken_for": looked["taken_for"]})  # fmt: skip
+        self.assertEqual(added.status_code, 201)
+
+    def test_what_cannot_be_is_said(self):
+        text = "a,b\n1,2\n"
+        both = {"a": {"field": "diameter_mm"}, "b": {"field": "diameter_mm"}}
+        answer = self.look(text, "drill", taken_for=both)
+        self.assertEqual(answer.status_code, 422)
+        self.assertIn("Two columns", answer.json()["detail"])
+        strange = self.look(text, "drill", taken_for={"a": {"field": "soul"}})
+        self.assertIn("nothing this shelf keeps", strange.json()["detail"])
+        wide = self.look("Diameter in\nwide\n", "drill").json()
+        self.assertIn("not a number", wide["problems"][0]["what"])
+        self.assertEqual(self.look("", "drill").status_code, 422)
+
+    @settings(max_examples=60, deadline=None, suppress_health_check=list(HealthCheck))
+    @given(st.sampled_from([(",", "."), (";", ","), ("\t", ".")]), st.sampled_from([("mm", 1.0), ("cm", 10.0), ("in", 25.4)]), st.floats(1, 30))  # fmt: skip
+    def test_a_measure_in_any_dialect_and_unit_comes_back(self, dialect, unit, diameter):
+        (mark, point), (word, times) = dialect, unit
+        text = f"name{mark}diameter ({word})\nd{mark}{diameter / times:.6f}\n".replace(".", point)
+        looked = self.look(text, "drill").json()
+        self.assertEqual(looked["problems"], [])
+        self.assertAlmostEqual(float(looked["first"][0]["diameter_mm"]), diameter, delta=1e-3)

@@ -281,13 +281,19 @@ class TheShelf(OnTheDemo):
         self.page.get_by_role("button", name="Take fresh reamer off the shelf").click()
         expect(large).to_have_count(0)
 
-    def test_csv_in_says_the_row_that_is_wrong(self):
-        self.expected_console = ("422",)
+    def test_csv_is_looked_at_its_columns_are_said_and_the_row_that_is_wrong(self):
         self.visit("/shelf/drill?list")
-        rows = "name,diameter_mm,stock\n9.2,9.2,1\nbad,wide,1\n"
+        rows = "Model,Diameter (in),Qty,Rack no.\n9.2,0.3622,1,7\nbad,wide,1,8\n"
         field = self.page.get_by_label("CSV file")
         field.set_input_files({"name": "d.csv", "mimeType": "text/csv", "buffer": rows.encode()})
-        expect(self.page.get_by_role("alert")).to_contain_text("Row 3, diameter_mm")
-        good = rows.replace("wide", "10.4")
+        look = self.page.get_by_role("dialog")
+        expect(look.get_by_role("list", name="What cannot be read")).to_contain_text("Row 3")
+        expect(look).to_contain_text("left out: Rack no.")
+        expect(look).to_contain_text("9.1999")
+        expect(look.get_by_role("button", name="on the shelf")).to_be_disabled()
+        look.get_by_role("button", name="Leave it").click()
+        good = rows.replace("wide", "0.4094")
         field.set_input_files({"name": "d.csv", "mimeType": "text/csv", "buffer": good.encode()})
+        look.get_by_role("button", name="Put 2 on the shelf").click()
         expect(self.page.get_by_label("drill of bad")).to_be_visible()
+        expect(self.page.get_by_label("diameter of bad")).to_have_value("10.399")

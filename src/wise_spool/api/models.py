@@ -23,6 +23,7 @@ from wise_spool.core.plan import Plan, StageStanding
 from wise_spool.core.shop.batch import Deviation
 from wise_spool.core.shop.shelf import Shelved
 from wise_spool.core.shop.stock import StockCard
+from wise_spool.exchange.shelf_csv import Column
 
 
 class BuildState(BaseModel):
@@ -234,9 +235,10 @@ class ShelfItem(ToShelve):
 
 
 class Csv(BaseModel):
-    """A CSV file's text."""
+    """A CSV file's text, and what its columns are taken for; by their own names when that is not said."""
 
     text: str = Field(max_length=2_000_000)
+    taken_for: dict[str, Column] | None = Field(default=None, max_length=200)
 
 
 class NewBatch(BaseModel):

@@ -102,3 +102,5 @@ export type StockLine = S["StockLine"];
 export type Basket = S["Basket"];
 export type OnePerson = S["OnePerson"];
 export type Angler = S["Angler"];
+export type CsvLooked = S["Looked"];
+export type CsvColumn = S["Column"];

@@ -4,11 +4,12 @@ import { ArrowLeft, Download, Upload, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, useSearchParams } from "wouter";
 
-import { api, Refused, take } from "../api/client";
-import type { Part, PartKind, Shelved, ShelfItem, ShelfKind } from "../api/types";
+import { api, take } from "../api/client";
+import type { CsvLooked, Part, PartKind, Shelved, ShelfItem, ShelfKind } from "../api/types";
 import { HeadTools } from "../shell/HeadTools";
 import { newPart } from "../stages/handle/parts";
 import { Button, IconButton, Pick } from "../ui/controls";
+import { CsvLook } from "./CsvLook";
 import { OnBoards } from "./OnBoards";
 import { StockCard } from "./StockCard";
 import { ToBuy } from "./ToBuy";
@@ -237,15 +238,17 @@ export function ShelfView({ kind: word }: { kind?: string }) {
   const lines = new Map((stock.data?.lines ?? []).map((l) => [l.id, l]));
   const [card, setCard] = useState<string | null>(null);
   const carded = card === null ? undefined : items.find((i) => i.id === card);
+  const [looking, setLooking] = useState<{ text: string; looked: CsvLooked } | null>(null);
   const load = async (chosen: File) => {
     setProblem(null);
     try {
       const text = await chosen.text();
-      await take(api.POST("/api/shelf/{kind}/csv", { params: { path: { kind } }, body: { text } }));
-      await again();
+      const looked = await take(
+        api.POST("/api/shelf/{kind}/csv/look", { params: { path: { kind } }, body: { text } }),
+      );
+      setLooking({ text, looked });
     } catch (error) {
-      const more = error instanceof Refused ? (error.problem.errors ?? []).length - 1 : 0;
-      setProblem(`${(error as Error).message}${more > 0 ? ` ${more} more of the kind.` : ""}`);
+      setProblem((error as Error).message);
     }
   };
   return (
@@ -303,6 +306,14 @@ export function ShelfView({ kind: word }: { kind?: string }) {
         ) : (
           <>
             {shelf.isError && <p className="text-ruin">{shelf.error.message}</p>}
+            {looking && (
+              <CsvLook
+                kind={kind}
+                text={looking.text}
+                looked={looking.looked}
+                onClose={() => setLooking(null)}
+              />
+            )}
             {carded && (
               <StockCard
                 key={carded.id}

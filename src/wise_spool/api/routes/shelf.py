@@ -12,7 +12,14 @@ from wise_spool.api.deps import InShop
 from wise_spool.api.problems import FieldProblem, ProblemError
 from wise_spool.core.shop.shelf import ShelfKind, Shelved
 from wise_spool.core.shop.stock import StockCard
-from wise_spool.exchange.shelf_csv import MOST_STOCK, ShelfCsvError, read_shelf, write_shelf
+from wise_spool.exchange.shelf_csv import (
+    MOST_STOCK,
+    Looked,
+    ShelfCsvError,
+    look_at,
+    read_shelf,
+    write_shelf,
+)
 from wise_spool.store.shelf import OnShelf
 
 _shelved: TypeAdapter[Shelved] = TypeAdapter(Shelved)
@@ -56,10 +63,16 @@ def as_csv(kind: ShelfKind, shop: InShop) -> Response:
     )
 
 
+@routes.post("/{kind}/csv/look")
+def look_at_csv(kind: ShelfKind, csv: m.Csv) -> Looked:
+    """A file looked at before it is taken: what its columns are taken for, its first rows, what is wrong."""
+    return look_at(kind, csv.text, csv.taken_for)
+
+
 @routes.post("/{kind}/csv", status_code=201)
 def from_csv(kind: ShelfKind, csv: m.Csv, shop: InShop) -> list[m.ShelfItem]:
     try:
-        rows = read_shelf(kind, csv.text)
+        rows = read_shelf(kind, csv.text, csv.taken_for)
     except ShelfCsvError as error:
         fields = [
             FieldProblem(field=f"row {row}.{column}", message=f"Row {row}, {column}: {what}.")
