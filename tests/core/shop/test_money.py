@@ -3,13 +3,21 @@
 import unittest
 from decimal import Decimal
 
+import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from wise_spool.core.document.parts import Adhesive
 from wise_spool.core.document.repairs import Repair
 from wise_spool.core.plan import plan
-from wise_spool.core.shop.money import Terms, for_the_client, price, price_at, rounded
+from wise_spool.core.shop.money import (
+    Terms,
+    for_the_client,
+    hands_between,
+    price,
+    price_at,
+    rounded,
+)
 from wise_spool.core.shop.shelf import AdhesiveOnShelf, GuideOnShelf, ShelvedGuide
 from wise_spool.core.shop.shopping import odd_together
 from wise_spool.core.shop.stock import Amount, Counted, StockCard
@@ -86,6 +94,20 @@ class Sums(unittest.TestCase):
                 Terms.model_validate(bad)
         with self.assertRaises(ValueError):
             StockCard(price="-3")
+
+
+class Ranges(unittest.TestCase):
+    def test_it_holds_the_minutes_of_made_up_builders(self):
+        # Builders apart from the core: every step scatters by itself, log-normally, about what is planned.
+        rng = np.random.default_rng(5)
+        for steps in ([30.0] * 6, [240.0, 10, 10, 15, 20], [4.0] * 40, [60.0]):
+            low, high = hands_between(steps, 0.35)
+            took = (np.array(steps) * np.exp(rng.normal(0, 0.35, (4000, len(steps))))).sum(axis=1)
+            held = float(((took >= low) & (took <= high)).mean())
+            self.assertTrue(0.92 <= held <= 0.98, (steps[:3], held))
+
+    def test_nothing_to_do_is_nothing(self):
+        self.assertEqual(hands_between([], 0.35), (0.0, 0.0))
 
 
 class OfARod(unittest.TestCase):

@@ -62,6 +62,12 @@ function Priced(props: { id: string; found: RodPrice; onChanged: () => void }) {
         tone={priced.unpriced.length || over ? "look" : "plain"}
         says={
           <>
+            {found.low !== found.high && (
+              <>
+                Between <Fig>{amount(found.low)}</Fig> and <Fig>{amount(found.high)}</Fig>, as hands
+                scatter from step to step.{" "}
+              </>
+            )}
             {priced.hour_earns !== null && (
               <>
                 An hour at the bench earns <Fig>{amount(priced.hour_earns)}</Fig> of it, over{" "}

@@ -2,6 +2,7 @@
 
 import uuid
 from datetime import UTC, datetime, timedelta
+from decimal import Decimal
 
 from fastapi import APIRouter
 from fastapi.responses import Response
@@ -14,6 +15,7 @@ from wise_spool.core.ground.measures import format_rod_length
 from wise_spool.core.ground.refusals import NotNowError, RefusedError
 from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
+from wise_spool.core.shop.lessons import MINUTES_SPREAD
 from wise_spool.core.shop.money import (
     Paper,
     PaperKind,
@@ -21,6 +23,7 @@ from wise_spool.core.shop.money import (
     Priced,
     Terms,
     for_the_client,
+    hands_between,
     price,
     price_at,
 )
@@ -55,6 +58,8 @@ class RodPrice(BaseModel):
     at: list[PriceAt]
     odd: list[Odd]
     budget: str | None
+    low: str
+    high: str
     learned: list[str]
 
 
@@ -100,11 +105,12 @@ def price_of(build_id: uuid.UUID, shop: InShop) -> RodPrice:
     variants.append(Variant(name="planned", words=VARIANT_WORDS["planned"], priced=as_planned))
     variants.append(Variant(name="show", words=VARIANT_WORDS["show"], priced=_priced(show(build, planned), items, said, habits)))  # fmt: skip
     hands = _hands(planned)
+    ends = [_price_at_hands(build, planned, items, said, all_of_it) for all_of_it in hands_between(_minutes(planned), MINUTES_SPREAD)]  # fmt: skip
     learned = sorted({o.words for o in planned.work.operations if o.planned_min is not None})
     budget = build.brief.asked.budget
     return RodPrice(
         terms=said, priced=as_planned, variants=variants, at=list(price_at(takes(build, planned), items, hands, said)), odd=list(odd_together(build, planned, items)),
-        budget=None if budget is None else str(budget), learned=learned[:40],
+        budget=None if budget is None else str(budget), low=str(ends[0]), high=str(ends[1]), learned=learned[:40],
     )  # fmt: skip
 
 
@@ -164,6 +170,16 @@ def _planned(shop: Shop, build_id: uuid.UUID) -> Plan:
     if found.plan is None:
         raise NotNowError("This rod cannot be worked out yet, so it has no price.")
     return found.plan
+
+
+def _minutes(planned: Plan) -> list[float]:
+    """Minutes of hands, step by step."""
+    return [o.hands_min for o in planned.work.operations if o.hands_min and not o.skipped and o.kind != "follow_up"]  # fmt: skip
+
+
+def _price_at_hands(build: Build, planned: Plan, items: list[Counted], said: Terms, minutes: float) -> Decimal:  # fmt: skip
+    """What would be asked for if hands were at it for so long in all."""
+    return price(takes(build, planned), items, [("all of it", minutes)], said).total
 
 
 def _hands(planned: Plan) -> list[tuple[str, float]]:

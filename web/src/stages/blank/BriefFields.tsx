@@ -6,7 +6,7 @@ import type { Build, BriefPlan, Laid } from "../../api/types";
 import { ROD_TYPES } from "../../rack/NewBuild";
 import { changeType } from "../../rod/moves";
 import { useRod, useShown } from "../../rod/store";
-import { Choice, Pick } from "../../ui/controls";
+import { Button, Choice, Pick } from "../../ui/controls";
 import { MeasureField, NumberField, QuantityField, WordsField } from "../../ui/Field";
 import { asOptions } from "../../ui/options";
 import {
@@ -317,6 +317,7 @@ function Why({ build }: { build: Build }) {
         value={build.client}
         keep={(v) => (b) => void (b.client = v)}
       />
+      <AsWrittenDown build={build} />
       <WordsField
         path="number"
         label="Number in the shop’s book"
@@ -338,6 +339,33 @@ function Why({ build }: { build: Build }) {
         keep={(v) => (b) => void (b.note = v)}
       />
     </Asking>
+  );
+}
+
+/** Hand and arm of whom the rod is for, where the shop has them in its book. */
+function AsWrittenDown({ build }: { build: Build }) {
+  const edit = useRod((s) => s.edit);
+  const { data } = useQuery({
+    queryKey: ["people"],
+    queryFn: () => take(api.GET("/api/people")),
+    enabled: !!build.client.trim(),
+  });
+  const tidy = (name: string) => name.trim().toLowerCase().replaceAll(/\s+/g, " ");
+  const found = data?.find((p) => tidy(p.person.name) === tidy(build.client))?.person;
+  if (!found) return null;
+  const { asked } = build.brief;
+  const fields = ["skill", "hand", "hands", "forearm_mm", "sore"] as const;
+  if (fields.every((f) => !found[f] || found[f] === asked[f])) return null;
+  return (
+    <Button
+      onClick={() =>
+        edit(`hand and arm of ${found.name}`, (b) => {
+          for (const f of fields) if (found[f]) Object.assign(b.brief.asked, { [f]: found[f] });
+        })
+      }
+    >
+      Hand and arm as written down
+    </Button>
   );
 }
 
