@@ -100,7 +100,7 @@ class StockMoves(WithRods):
         tin = rod["build"]["handle"]["adhesives"][0]
         item = self.shelve("adhesive", {**tin, "pot_life_min": tin["pot_life_min"] + 15})
         said = self.client.get(f"/api/builds/{rod['id']}/departed").json()
-        self.assertEqual([(d["field"], d["item_id"]) for d in said], [("pot_life_min", item["id"])])
+        self.assertEqual([(d["words"], d["item_id"]) for d in said], [("pot life", item["id"])])
 
 
 class Money(WithRods):

@@ -6,9 +6,12 @@ from datetime import UTC, date, datetime, timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from wise_spool.core.document.build import Build
+from wise_spool.core.document.changes import Op, applied
 from wise_spool.core.document.parts import Adhesive, Part
 from wise_spool.core.schedule.arrivals import awaited, waiting_for
 from wise_spool.core.schedule.board import ShopBoard
+from wise_spool.core.shop.drift import departed
 from wise_spool.core.shop.shelf import (
     AdhesiveOnShelf,
     GuideOnShelf,
@@ -18,7 +21,8 @@ from wise_spool.core.shop.shelf import (
     ThreadOnShelf,
 )
 from wise_spool.core.shop.shopping import NOBODY, shopping
-from wise_spool.core.shop.stock import Amount, Counted, RodNeeds, StockCard, drift, stand
+from wise_spool.core.shop.stock import Amount, Counted, RodNeeds, StockCard, stand
+from wise_spool.demo.shop import holm
 
 NOW = datetime(2026, 3, 14, 19, 0, tzinfo=UTC)
 TODAY = date(2026, 3, 14)
@@ -93,9 +97,6 @@ class Standing(unittest.TestCase):
         self.assertAlmostEqual(sum(x.short for x in lines), max(sum(asks) - sum(x.left for x in lines), 0))  # fmt: skip
         self.assertAlmostEqual(sum(x.over_used for x in lines), max(used - sum(counts), 0))
 
-    def test_drift_names_the_fields_that_differ(self):
-        self.assertEqual(drift({"a": 1, "b": 2}, {"a": 1, "b": 3, "c": 4}), ("b",))
-
 
 class Buying(unittest.TestCase):
     def test_by_seller_whole_tins_with_their_day(self):
@@ -106,6 +107,21 @@ class Buying(unittest.TestCase):
         (tins,) = named.things
         self.assertEqual((tins.pieces, str(tins.comes_to), tins.here_on), (2, "160.00", TODAY + timedelta(days=7)))  # fmt: skip
         self.assertEqual((nobody.unpriced, nobody.things[0].rods), (1, ("one",)))
+
+
+class Drift(unittest.TestCase):
+    def test_only_what_work_does_not_change_is_compared_and_taking_it_ends_it(self):
+        rod = holm()
+        tin, part = rod.handle.adhesives[0], rod.handle.parts[1]
+        items = [
+            Counted(id="t", shelved=AdhesiveOnShelf(item=tin.model_copy(update={"pot_life_min": 77.0})), stock=1, card=StockCard()),
+            Counted(id="p", shelved=PartOnShelf(item=part.model_copy(update={"bore_butt_mm": 3.0, "mass_g": 99.0, "id": "shelf"})), stock=1, card=StockCard()),
+        ]  # fmt: skip
+        (found,) = departed(rod, items)
+        self.assertEqual((found.path, found.to, found.words), (f"handle.adhesives.{tin.id}.pot_life_min", 77.0, "pot life"))  # fmt: skip
+        op = Op(act="set", at=tuple(found.path.split(".")), to=found.to)
+        after = Build.model_validate(applied(rod.model_dump(mode="json"), [op]))
+        self.assertEqual(departed(after, items), ())
 
 
 class Arriving(unittest.TestCase):

@@ -10,6 +10,7 @@ import { heldTogether } from "../words/Spoken";
 import { Item, keyOf } from "./Item";
 import { Mark, WORDS } from "./Mark";
 import { MeasureNext } from "./MeasureNext";
+import { SinceTaken } from "./SinceTaken";
 import { useMend } from "./useMend";
 import { Yardstick } from "./Yardstick";
 
@@ -43,6 +44,7 @@ export function RodLine({ id }: { id: string }) {
         </p>
       )}
       <Count weight="note" found={notes} />
+      <SinceTaken id={id} />
       <Yardstick id={id} />
       <MeasureNext id={id} />
     </section>

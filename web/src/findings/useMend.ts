@@ -14,7 +14,7 @@ export function useMend(f: Finding): { words: string; act: () => void } | null {
 }
 
 /** Put a value at a document path; rows of lists are named by their ids. */
-function put(build: Build, path: string, value: unknown): void {
+export function put(build: Build, path: string, value: unknown): void {
   const way = path.split(".");
   const at = valueAt(build, way.slice(0, -1)) as Record<string, unknown> | null | undefined;
   if (at === undefined || at === null)

@@ -5,7 +5,7 @@ that nothing is counted twice and a tick at the bench moves the stock. Goods go 
 them, as they do in a shop. Method page: ``docs/methods/stock.md``.
 """
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from datetime import date, datetime
 from typing import Annotated, Literal
 
@@ -261,8 +261,3 @@ def _buy(card: StockCard, short: float, free: float, unit: Unit) -> str:
 
 def _said(amount: float, unit: Unit) -> str:
     return f"{amount:g}" if unit == "piece" else f"{amount:.1f} {unit}"
-
-
-def drift(copied: Mapping[str, object], shelved: Mapping[str, object]) -> tuple[str, ...]:
-    """The fields an item says otherwise now than a rod that took it, by name."""
-    return tuple(k for k, v in shelved.items() if k in copied and copied[k] != v)

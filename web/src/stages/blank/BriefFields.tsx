@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
+import { Link } from "wouter";
 
 import { api, take } from "../../api/client";
 import type { Build, BriefPlan, Laid } from "../../api/types";
@@ -371,6 +372,7 @@ function AsWrittenDown({ build }: { build: Build }) {
 
 /** Everything the answers ask of the rod, with the reason, and what it has of it so far. */
 function Requirement({ brief }: { brief: BriefPlan }) {
+  const id = useRod((s) => s.id);
   if (!brief.laid.length) return null;
   return (
     <section aria-label="What this asks for">
@@ -385,7 +387,19 @@ function Requirement({ brief }: { brief: BriefPlan }) {
               </span>
               <span className="fig text-right font-semibold">{x.wants}</span>
             </div>
-            <p className="text-small text-soft">{x.because}</p>
+            <p className="text-small text-soft">
+              {x.because}
+              {brief.need.wants
+                .find((w) => w.quantity === x.quantity)
+                ?.rulings.some((r) => r.habit) && (
+                <>
+                  {" "}
+                  <Link href={`/build/${id}/habits`} className="underline">
+                    its number
+                  </Link>
+                </>
+              )}
+            </p>
             {x.has && (
               <p className={`text-small ${x.off ? "text-check" : "text-soft"}`}>
                 This rod: <span className="fig">{x.has}</span>
