@@ -47,7 +47,10 @@ export function Mat({ stage, job, selected, onSelect }: MatProps) {
       data-folded={folded || undefined}
     >
       {folded && !empty && <Overview lens={whole} setLens={setLens} width={width} high={40} />}
-      <div hidden={folded && !empty}>
+      {folded && empty && (
+        <p className="flex h-10 items-center px-5 text-small">The mat is clear.</p>
+      )}
+      <div hidden={folded}>
         {empty ? (
           <EmptyMat />
         ) : (

@@ -47,8 +47,9 @@ def choice(build_id: uuid.UUID, shop: InShop) -> Chosen:
     design = kept.records.design
     said = {**shop.learning.habits(), **shop.habits.said()}
     with following(settled(said, design.habits)), speaking(design.units, design.rule):
-        found = choose(required(design.brief), candidates(shop))
-        dots = [d for c in candidates(shop) if (d := _dot(c.blank.name, "shelf", c.blank))]
+        lot = candidates(shop, build_id)
+        found = choose(required(design.brief), lot)
+        dots = [d for c in lot if (d := _dot(c.blank.name, "shelf", c.blank))]
     dots += [
         d
         for other in shop.hanging(MOST_RODS)
@@ -61,18 +62,23 @@ def choice(build_id: uuid.UUID, shop: InShop) -> Chosen:
 @routes.get("/{item_id}")
 def blank_of(build_id: uuid.UUID, item_id: uuid.UUID, shop: InShop, cut: Cut = "as it is", cut_mm: Annotated[float, Query(ge=0, le=1000)] = 0.0, sister: bool = False) -> Blank:  # fmt: skip
     """The blank as it goes into the rod, cut that way."""
-    found = next((c for c in candidates(shop) if c.id == str(item_id)), None)
+    found = next((c for c in candidates(shop, build_id) if c.id == str(item_id)), None)
     if found is None:
         raise NotThereError("This blank is not on the shelf any more.")
     return taken(found, cut, cut_mm, sister=sister)
 
 
-def candidates(shop: Shop) -> list[Candidate]:
-    """Every blank on the shelf."""
+def candidates(shop: Shop, rod_id: uuid.UUID) -> list[Candidate]:
+    """Every blank on the shelf; on hand are those that are left and that no other rod has spoken for."""
+    free = {
+        line.id: line.left - sum(s.amount for s in line.spoken if s.rod_id != str(rod_id))
+        for line in shop.stock().lines
+        if line.kind == "blank"
+    }
     return [
         Candidate(
             id=str(k.id), blank=Blank.model_validate(k.shelved.item.model_dump(include=set(Blank.model_fields))), series=k.shelved.item.series,
-            price=k.card.price, on_hand=k.stock,
+            price=k.card.price, on_hand=max(int(free.get(str(k.id), k.stock)), 0),
         )
         for k in shop.shelf.all("blank")
         if isinstance(k.shelved, BlankOnShelf)
