@@ -59,7 +59,7 @@ class Shop(InTheBrowser):
         state = self.state_of(rod)
         self.assertTrue(name.startswith(state["build"]["blank"]["name"]))
         line = self.page.get_by_role("region", name="The whole rod")
-        line.get_by_role("button", name="Brief,").click()
+        line.get_by_role("button", name="Brief ").click()
         expect(self.page.get_by_text("as asked").first).to_be_visible()
         self.page.keyboard.press("Escape")
         self.page.get_by_role("button", name="Undo").first.click()

@@ -30,7 +30,7 @@ export function SinceTaken({ id }: { id: string }) {
       trigger={
         <Popover.Trigger
           className="flex min-h-8 shrink-0 items-center gap-1.5 rounded px-2 text-small text-soft hover:bg-current/10"
-          aria-label={`Changed on the shelf since, ${data.length}: list them`}
+          aria-label={`Shelf ${data.length} changed since it was taken: list them`}
         >
           Shelf <span className="fig">{data.length}</span>
         </Popover.Trigger>
@@ -48,7 +48,7 @@ export function SinceTaken({ id }: { id: string }) {
               <span className="fig">{d.on_shelf}</span>
             </span>
             <Button
-              aria-label={`Take ${d.words} of ${d.name} over`}
+              aria-label={`Take over ${d.words} of ${d.name}`}
               onClick={() =>
                 edit(`${d.words} of ${d.name}, as on the shelf`, (b) => put(b, d.path, d.to))
               }

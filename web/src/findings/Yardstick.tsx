@@ -21,7 +21,7 @@ export function Yardstick({ id }: { id: string }) {
       trigger={
         <Popover.Trigger
           className={`flex min-h-8 shrink-0 items-center gap-1.5 rounded px-2 text-small font-bold hover:bg-current/10 ${met < known ? "text-check" : "text-soft"}`}
-          aria-label={`Brief, ${met} of ${known} as asked: list them`}
+          aria-label={`Brief ${known ? `${met}/${known}` : "–"} as asked: list them`}
         >
           Brief <span className="fig">{known ? `${met}/${known}` : "–"}</span>
         </Popover.Trigger>

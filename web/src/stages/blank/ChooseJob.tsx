@@ -407,7 +407,7 @@ function AllOfThem(props: { found: Chosen; onMat: string; onTake: (r: RankedBlan
             {onMat === r.name ? (
               <span className="text-small text-soft">on the mat</span>
             ) : (
-              <Button onClick={() => onTake(r)} aria-label={`Take ${r.name}`}>
+              <Button onClick={() => onTake(r)} aria-label={`Take it: ${r.name}`}>
                 Take it
               </Button>
             )}
