@@ -166,6 +166,7 @@ class Views(InTheBrowser):
         self.visit(f"/build/{self.ids()['Skerry 10']}/blank")
         self.page.keyboard.press("Control+k")
         self.page.get_by_placeholder("Find a rod").fill("birch")
+        expect(self.page.get_by_role("option", name="Birch perch")).to_be_visible()
         self.page.keyboard.press("Enter")
         expect(self.page.get_by_role("heading", name="Birch perch")).to_be_visible()
         self.page.keyboard.press("4")

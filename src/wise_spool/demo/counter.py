@@ -76,7 +76,7 @@ def bought_for(rods: Iterable[Build], today: date) -> list[tuple[Shelved, int, S
             card = StockCard(price=Decimal(_PARTS.get(part.kind, "48")), seller=SELLERS[1], lead_days=12, on_order=1.0 if late else 0.0, due_on=today + timedelta(days=6) if late else None)  # fmt: skip
             bare = part.model_copy(update={"id": "shelf", "gap_before_mm": 0.0, "adhesive": ""})
             out["part", part.name] = (PartOnShelf(item=bare), 0 if late else 2, card)
-        if rod.blank.name and not rod.name.startswith("Repair"):
+        if rod.blank.name and "handle" not in rod.done and not rod.name.startswith("Repair"):
             blank = ShelvedBlank(**{k: getattr(rod.blank, k) for k in ("name", "material", "length_mm", "label_power", "label_action", "label_lure", "tip_tube_64ths", "joints", "readings")})  # fmt: skip
             out["blank", blank.name] = (BlankOnShelf(item=blank), 1, StockCard(price=Decimal("430"), seller=SELLERS[2], lead_days=14))  # fmt: skip
         for guide in rod.guides.train:

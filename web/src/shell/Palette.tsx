@@ -140,6 +140,17 @@ export function Palette() {
           <Command.Item className={ITEM} onSelect={run(() => go("/shelf"))}>
             The shelf
           </Command.Item>
+          <Command.Item className={ITEM} onSelect={run(() => go("/shelf/buy"))}>
+            What to buy
+          </Command.Item>
+          <Command.Item className={ITEM} onSelect={run(() => go("/people"))}>
+            People
+          </Command.Item>
+          {id && (
+            <Command.Item className={ITEM} onSelect={run(() => go(`/build/${id}/price`))}>
+              The price of this rod
+            </Command.Item>
+          )}
           {id && (
             <Command.Item className={ITEM} onSelect={run(() => go(`/build/${id}/habits`))}>
               Habits, for this rod

@@ -207,7 +207,9 @@ function UnderOneFish({ found }: { found: Chosen }) {
                 strokeDasharray={DASHES[n]}
               />
             </svg>
-            <span className="font-semibold">{nameOf(ranked, b.id)}</span>
+            <span className="font-semibold">
+              {n + 1} {nameOf(ranked, b.id)}
+            </span>
             <span className="fig text-soft">
               drops {length(b.tip_drop_mm, build.rule)}, tip at {b.tip_deg.toFixed(0)}°, swings{" "}
               {b.frequency_hz.toFixed(1)} a second
@@ -339,7 +341,7 @@ function TheMap({ found }: { found: Chosen }) {
                   fontWeight="600"
                   fill="var(--ink)"
                 >
-                  {d.name}
+                  {best.indexOf(d.name) + 1}
                 </text>
               )}
             </g>
