@@ -209,6 +209,29 @@ class Leaving(WithRods):
         self.assertEqual([e["note"]["words"] for e in log if e.get("note")], ["(deleted) came by"])
         self.assertEqual(state["build"]["note"].count("Aasgard"), 1)
 
+    def test_a_name_that_is_a_word_of_the_trade_ruins_nothing(self):
+        grip = self.shelve("part", {"id": "shelf", "kind": "rear_grip", "name": "cork rear grip", "length_mm": 200})  # fmt: skip
+        for name in ("Name", "Cork", "Rod", "ola", "spinning", "medium", "at"):
+            with self.subTest(name):
+                new = {"id": str(uuid.uuid4()), "person": {"name": name}}
+                self.client.post("/api/people", json=new)
+                rod = self.hang("Holm Casting", client=name)
+                state = self.client.get(f"/api/builds/{rod['id']}").json()
+                self.save(state, what=f"for {name}", note=f"Nikolai called; so did {name}.")
+                gone = self.client.delete(f"/api/people/{new['id']}", params={"even_so": True})
+                self.assertEqual(gone.status_code, 200, gone.text)
+                after = self.client.get(f"/api/builds/{rod['id']}").json()
+                self.assertIsNone(after["problem"])
+                self.assertEqual(after["build"]["client"], "(deleted)")
+                self.assertEqual(after["build"]["note"], "Nikolai called; so did (deleted).")
+                self.assertEqual(len(after["build"]["handle"]["parts"]), len(rod["build"]["handle"]["parts"]))  # fmt: skip
+                self.assertEqual(after["build"]["brief"]["rod_type"], "casting")
+                shelf = self.client.get("/api/shelf")
+                names = {i["id"]: i["shelved"]["item"]["name"] for i in shelf.json()}
+                self.assertEqual(names[grip["id"]], "cork rear grip")
+                revisions = self.client.get(f"/api/builds/{rod['id']}/revisions").json()
+                self.assertNotIn(f"for {name}", [r["what"] for r in revisions])
+
     def test_two_of_one_name_are_asked_about(self):
         one = {"id": str(uuid.uuid4()), "person": {"name": "Ola Nordvik"}}
         self.client.post("/api/people", json=one)

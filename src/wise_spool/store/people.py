@@ -1,26 +1,42 @@
 """Keep people, and let them go: a person who is deleted is gone from every table."""
 
+import json
 import re
 import uuid
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy import text
 from sqlmodel import Session, col, select
 
+from wise_spool.core.document.design import Design
+from wise_spool.core.document.log import LogEntry
+from wise_spool.core.document.piece import Piece
 from wise_spool.core.ground.refusals import NotNowError, NotThereError
+from wise_spool.core.shop.money import Paper
 from wise_spool.core.shop.people import Angler, same_person
+from wise_spool.core.shop.stock import StockCard
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import BuildRow, PersonRow, RevisionRow, now
 
 GONE = "(deleted)"
 """What stands in the place of a name that was deleted."""
-HOLDS_NAMES = (
-    ("revision", "design"), ("revision", "piece"), ("revision", "document"), ("log_entry", "entry"), ("build", "shown"), ("paper", "paper"),
-    ("shelf_item", "item"), ("shelf_item", "card"), ("setting", "value"),
+Reader = Callable[[Any], object]
+HOLDS_NAMES: tuple[tuple[str, str, str, Reader | None], ...] = (
+    ("revision", "id", "design", Design.model_validate), ("revision", "id", "piece", Piece.model_validate), ("revision", "id", "document", None),
+    ("log_entry", "ctid", "entry", LogEntry.model_validate), ("paper", "id", "paper", Paper.model_validate), ("shelf_item", "id", "item", None),
+    ("shelf_item", "id", "card", StockCard.model_validate), ("setting", "name", "value", None),
 )  # fmt: skip
-"""Every column that holds words somebody typed."""
+"""Every column that holds words somebody typed: its table, its key, and what reads it."""
+PLAIN = (("shelf_item", "said"), ("shelf_item", "name"), ("revision", "what"))
+"""The same as plain text."""
+FREE = frozenset({
+    "client", "name", "number", "batch", "who", "what", "where", "why", "note", "words", "reason", "school_reason", "by", "device", "could_not", "ask", "text", "seller", "shop", "lot",
+})  # fmt: skip
+"""Fields that hold whatever anybody likes."""
 
 
 @dataclass(frozen=True)
@@ -94,37 +110,77 @@ class People:
         words = [w for w in (kept.person.name, kept.person.contact) if w.strip()]
         changed = 0
         with Session(self.engine) as session, session.begin():
-            for table, column in HOLDS_NAMES:
-                for word in words:
-                    changed += _struck_out(session, table, column, word)
             for word in words:
-                session.execute(text("UPDATE shelf_item SET said = regexp_replace(said, :pattern, :gone, 'gi'), name = regexp_replace(name, :pattern, :gone, 'gi')"), {"pattern": _in_text(word), "gone": GONE})  # fmt: skip
+                for table, key, column, read in HOLDS_NAMES:
+                    changed += _struck_out(session, table, key, column, read, word)
+                for table, column in PLAIN:
+                    found: Any = session.execute(
+                        text(f"UPDATE {table} SET {column} = regexp_replace({column}, :pattern, :gone, :how) WHERE {column} ~ :pattern"),
+                        {"pattern": ("" if _as_written(word) else "(?i)") + _pattern(word), "gone": GONE, "how": "g"},
+                    )  # fmt: skip
+                    changed += int(found.rowcount)
             session.delete(_row(session, person_id))
             session.execute(text("UPDATE build SET version = version + 1, shown = NULL, shown_for = ''"))  # fmt: skip
         return changed
 
 
-def _struck_out(session: Session, table: str, column: str, word: str) -> int:
-    """Put ``GONE`` in the place of a word wherever it stands in a JSON column."""
-    found: Any = session.execute(
-        text(
-            f"UPDATE {table} SET {column} = regexp_replace({column}::text, :pattern, :gone, 'gi')::jsonb "
-            f"WHERE {column}::text ~* :pattern"
-        ),
-        {"pattern": _pattern(word), "gone": GONE},
-    )
-    return int(found.rowcount)
+def _struck_out(
+    session: Session, table: str, key: str, column: str, read: Reader | None, word: str
+) -> int:
+    """Put ``GONE`` in the place of a word wherever it is said in a JSON column: in values, never in the names of fields,
+    and never so that what is kept can no longer be read."""
+    as_written = _as_written(word)
+    name = re.compile(_pattern(word, lookaround=r"\w"), 0 if as_written else re.IGNORECASE)
+    rows = session.execute(
+        text(f"SELECT {key}::text, {column} FROM {table} WHERE {column}::text ~ :pattern"),
+        {"pattern": ("" if as_written else "(?i)") + _pattern(_as_json(word))},
+    ).all()
+    changed = 0
+    for row_key, said in rows:
+        fresh = _without(said, name, None)
+        if read is not None and not _reads(read, fresh):
+            fresh = _without(said, name, FREE)
+        if fresh != said:
+            changed += 1
+            session.execute(
+                text(f"UPDATE {table} SET {column} = CAST(:fresh AS jsonb) WHERE {key}::text = :key"),
+                {"fresh": json.dumps(fresh), "key": row_key},
+            )  # fmt: skip
+    return changed
 
 
-def _pattern(word: str) -> str:
-    """A word as JSON has it, for a regular expression; any run of blanks stands for any other."""
-    as_json = word.strip().replace("\\", "\\\\").replace('"', '\\"')
-    return r"\s+".join(re.escape(w) for w in as_json.split())
+def _without(said: Any, name: re.Pattern[str], only: frozenset[str] | None, field: str = "") -> Any:
+    """The same with a name struck out of its words; ``only`` in these fields, in all when None."""
+    if isinstance(said, str):
+        return name.sub(GONE, said) if only is None or field in only else said
+    if isinstance(said, list):
+        return [_without(x, name, only, field) for x in said]
+    if isinstance(said, dict):
+        return {k: _without(v, name, only, k) for k, v in said.items()}
+    return said
 
 
-def _in_text(word: str) -> str:
-    """The same in plain text."""
-    return r"\s+".join(re.escape(w) for w in word.split())
+def _reads(read: Reader, said: Any) -> bool:
+    try:
+        read(said)
+    except ValidationError:
+        return False
+    return True
+
+
+def _as_written(word: str) -> bool:
+    """Whether it is looked for just as it is written: a name of one word may be a word of the trade in small letters."""
+    return len(word.split()) == 1 and "@" not in word
+
+
+def _as_json(word: str) -> str:
+    return word.replace("\\", "\\\\").replace('"', '\\"')
+
+
+def _pattern(word: str, lookaround: str = "[[:alnum:]]") -> str:
+    """A whole word, not a part of another; any run of blanks stands for any other."""
+    inner = r"\s+".join(re.escape(w) for w in word.split())
+    return f"(?<!{lookaround}){inner}(?!{lookaround})"
 
 
 def _only_one(session: Session, name: str, but: uuid.UUID | None = None) -> None:

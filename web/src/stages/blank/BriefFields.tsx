@@ -360,7 +360,7 @@ function AsWrittenDown({ build }: { build: Build }) {
   return (
     <Button
       onClick={() =>
-        edit(`hand and arm of ${found.name}`, (b) => {
+        edit("hand and arm as written down", (b) => {
           for (const f of fields) if (found[f]) Object.assign(b.brief.asked, { [f]: found[f] });
         })
       }
