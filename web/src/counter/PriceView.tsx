@@ -87,7 +87,17 @@ function Priced(props: { id: string; found: RodPrice; onChanged: () => void }) {
       </Answer>
       <Dresses found={found} />
       <div className="grid grid-cols-[minmax(0,1fr)_24rem] items-start gap-8 max-[1050px]:grid-cols-1">
-        <Lines lines={priced.lines} total={priced.total} />
+        <div>
+          <Lines lines={priced.lines} total={priced.total} />
+          {found.learned.length > 0 && (
+            <p className="mt-2 text-small text-soft">
+              {found.learned.length === 1
+                ? "One step’s minutes are"
+                : `Minutes of ${found.learned.length} steps are`}{" "}
+              learned from your own rods; the rest are from habit.
+            </p>
+          )}
+        </div>
         <div className="grid gap-6">
           <Papers id={id} />
           <Odds found={found} />

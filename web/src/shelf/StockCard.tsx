@@ -6,7 +6,11 @@ import { api, Refused, take } from "../api/client";
 import type { ShelfItem, StockCard as Card, StockLine } from "../api/types";
 import { Button } from "../ui/controls";
 
-const FIELDS: [key: keyof Card, label: string, kind: "words" | "number" | "money" | "day"][] = [
+const FIELDS: [
+  key: keyof Card,
+  label: string,
+  kind: "words" | "number" | "money" | "day" | "list",
+][] = [
   ["price", "Costs, apiece", "money"],
   ["seller", "Sold by", "words"],
   ["lead_days", "Days until it is here", "number"],
@@ -17,7 +21,11 @@ const FIELDS: [key: keyof Card, label: string, kind: "words" | "number" | "money
   ["lot", "Lot", "words"],
   ["opened_on", "Opened on", "day"],
   ["best_before", "Best before", "day"],
+  ["brings", "Brings with it, by name", "list"],
 ];
+
+const shown = (value: Card[keyof Card]): string =>
+  Array.isArray(value) ? value.join("; ") : `${value ?? ""}`;
 
 /** What is known of one item beside what it is, and who has spoken for it. */
 export function StockCard(props: {
@@ -38,7 +46,12 @@ export function StockCard(props: {
       const text = typed[key];
       if (text === undefined) continue;
       const tidy = text.trim();
-      if (!tidy) card[key] = kind === "words" ? "" : key === "on_order" ? 0 : null;
+      if (kind === "list")
+        card[key] = tidy
+          .split(";")
+          .map((w) => w.trim())
+          .filter(Boolean);
+      else if (!tidy) card[key] = kind === "words" ? "" : key === "on_order" ? 0 : null;
       else
         card[key] =
           kind === "number"
@@ -120,9 +133,7 @@ export function StockCard(props: {
                 <input
                   className="field"
                   type={kind === "day" ? "date" : "text"}
-                  value={
-                    typed[key] ?? `${(item.card[key] as string | number | null | undefined) ?? ""}`
-                  }
+                  value={typed[key] ?? shown(item.card[key])}
                   onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
                 />
               </label>
