@@ -94,7 +94,7 @@ def _hand_over(records: Records, plan: Plan, picture: PictureOf, width: float) -
     facts = [["", ""]]
     if plan.blank.length_mm is not None:
         facts.append(["length", format_length(plan.blank.length_mm, build.rule)])
-    if plan.stiffness is not None and plan.stiffness.source in ("measured", "fitted"):
+    if plan.stiffness is not None and plan.stiffness.hung:
         facts.append(["power, measured", f"{format_weight(plan.stiffness.power_g)}, {plan.stiffness.power_words}"])  # fmt: skip
     facts.append(["guides", ", ".join(f"{g.ring_mm:g}" for g in plan.guides.placed)])
     facts.append(["for", build.brief.what or build.brief.rod_type])
@@ -116,7 +116,7 @@ def hand_over_words(records: Records, plan: Plan) -> str:
     lines = [build.name, build.number, _weight(plan, records.record)]
     if plan.blank.length_mm is not None:
         lines.append(f"{format_length(plan.blank.length_mm, build.rule)} long")
-    if plan.stiffness is not None and plan.stiffness.source in ("measured", "fitted"):
+    if plan.stiffness is not None and plan.stiffness.hung:
         lines.append(f"power {format_weight(plan.stiffness.power_g)}, measured")
     lines += [f"thread {s.thread}, size {s.size}" for s in plan.wraps.spools[:3]]
     lines.append(f"finish {build.finish.product.name}")

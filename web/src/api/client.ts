@@ -23,6 +23,10 @@ export class Unreachable extends Error {
   }
 }
 
+/** What was said against what was sent, at its first field; `away` when nobody answered. */
+export const saidAgainst = (error: unknown, away = "The server is away."): string =>
+  error instanceof Refused ? (error.problem.errors?.[0]?.message ?? error.message) : away;
+
 /** Unwrap a response: its data, or Refused, or Unreachable. */
 export async function take<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,

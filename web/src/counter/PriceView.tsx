@@ -3,7 +3,7 @@ import { ArrowLeft } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link } from "wouter";
 
-import { api, Refused, take } from "../api/client";
+import { api, Refused, saidAgainst, take } from "../api/client";
 import type { PriceLine, RodPrice, Terms } from "../api/types";
 import { HeadTools } from "../shell/HeadTools";
 import { Answer, Fig } from "../stages/Answer";
@@ -312,11 +312,7 @@ function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) 
       setWrong(without(wrong, key));
       onChanged();
     } catch (error) {
-      const why =
-        error instanceof Refused
-          ? (error.problem.errors?.[0]?.message ?? error.message)
-          : "The server is away.";
-      setWrong({ ...wrong, [key]: why });
+      setWrong({ ...wrong, [key]: saidAgainst(error) });
     }
   };
   return (

@@ -3,7 +3,7 @@ import { ArrowLeft, Download } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useLocation } from "wouter";
 
-import { api, Refused, take } from "../api/client";
+import { api, saidAgainst, take } from "../api/client";
 import type { OnePerson, Angler } from "../api/types";
 import { HeadTools } from "../shell/HeadTools";
 import { Button, Choice } from "../ui/controls";
@@ -46,11 +46,7 @@ export function PeopleView({ id }: { id?: string | undefined }) {
       await client.invalidateQueries({ queryKey: ["people"] });
       go(`/people/${fresh}`);
     } catch (error) {
-      setProblem(
-        error instanceof Refused
-          ? (error.problem.errors?.[0]?.message ?? error.message)
-          : "The server is away.",
-      );
+      setProblem(saidAgainst(error));
     }
   };
   return (
@@ -137,11 +133,7 @@ function One({ one }: { one: OnePerson }) {
       setWrong("");
       void client.invalidateQueries({ queryKey: ["people"] });
     } catch (error) {
-      setWrong(
-        error instanceof Refused
-          ? (error.problem.errors?.[0]?.message ?? error.message)
-          : "Not kept: the server is away. It stays here until you leave.",
-      );
+      setWrong(saidAgainst(error, "Not kept: the server is away. It stays here until you leave."));
     }
   };
   const remove = async (evenSo: boolean) => {

@@ -6,10 +6,9 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
-from wise_spool.api.deps import InShop, Shop
+from wise_spool.api.deps import MOST_RODS, InShop, Shop
 from wise_spool.core.blank.stiffness import measure
 from wise_spool.core.brief.requirement import required
-from wise_spool.core.brief.yardstick import SURE
 from wise_spool.core.document.blank import Blank
 from wise_spool.core.ground.habits import following, settled
 from wise_spool.core.ground.refusals import NotThereError
@@ -19,7 +18,6 @@ from wise_spool.core.shop.choosing import Candidate, Choice, Cut, choose, taken
 from wise_spool.core.shop.shelf import BlankOnShelf
 
 routes = APIRouter(prefix="/api/builds/{build_id}/choice")
-MOST_RODS = 200
 
 
 class Dot(BaseModel):
@@ -77,7 +75,7 @@ def candidates(shop: Shop, rod_id: uuid.UUID) -> list[Candidate]:
     }
     return [
         Candidate(
-            id=str(k.id), blank=Blank.model_validate(k.shelved.item.model_dump(include=set(Blank.model_fields))), series=k.shelved.item.series,
+            id=str(k.id), blank=Blank.model_validate(k.shelved.item.model_dump(include=set(Blank.model_fields))),
             price=k.card.price, on_hand=max(int(free.get(str(k.id), k.stock)), 0),
         )
         for k in shop.shelf.all("blank")
@@ -89,8 +87,7 @@ def _dot(name: str, where: str, blank: Blank) -> Dot | None:
     found = measure(blank)
     if found is None:
         return None
-    hung = SURE.get(found.source, False)
     return Dot(
-        name=name, where=where, power_g=found.power_g, action_deg=found.action_deg, measured=hung,
+        name=name, where=where, power_g=found.power_g, action_deg=found.action_deg, measured=found.hung,
         label_g=None if found.label_n is None else round(found.label_n / GRAVITY_N_PER_G, 1),
     )  # fmt: skip

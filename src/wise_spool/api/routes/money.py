@@ -2,7 +2,6 @@
 
 import uuid
 from datetime import UTC, datetime, timedelta
-from decimal import Decimal
 
 from fastapi import APIRouter
 from fastapi.responses import Response
@@ -104,12 +103,12 @@ def price_of(build_id: uuid.UUID, shop: InShop) -> RodPrice:
     as_planned = _price(build, planned, items, said)
     variants.append(Variant(name="planned", words=VARIANT_WORDS["planned"], priced=as_planned))
     variants.append(Variant(name="show", words=VARIANT_WORDS["show"], priced=_priced(show(build, planned), items, said, habits)))  # fmt: skip
-    hands = _hands(planned)
-    ends = [_price_at_hands(build, planned, items, said, all_of_it) for all_of_it in hands_between(_minutes(planned), MINUTES_SPREAD)]  # fmt: skip
+    hands, taken = _hands(planned), takes(build, planned)
+    ends = [price(taken, items, [("all of it", m)], said).total for m in hands_between(_minutes(planned), MINUTES_SPREAD)]  # fmt: skip
     learned = sorted({o.words for o in planned.work.operations if o.planned_min is not None})
     budget = build.brief.asked.budget
     return RodPrice(
-        terms=said, priced=as_planned, variants=variants, at=list(price_at(takes(build, planned), items, hands, said)), odd=list(odd_together(build, planned, items)),
+        terms=said, priced=as_planned, variants=variants, at=list(price_at(taken, items, hands, said)), odd=list(odd_together(build, planned, items)),
         budget=None if budget is None else str(budget), low=str(ends[0]), high=str(ends[1]), learned=learned[:40],
     )  # fmt: skip
 
@@ -175,11 +174,6 @@ def _planned(shop: Shop, build_id: uuid.UUID) -> Plan:
 def _minutes(planned: Plan) -> list[float]:
     """Minutes of hands, step by step."""
     return [o.hands_min for o in planned.work.operations if o.hands_min and not o.skipped and o.kind != "follow_up"]  # fmt: skip
-
-
-def _price_at_hands(build: Build, planned: Plan, items: list[Counted], said: Terms, minutes: float) -> Decimal:  # fmt: skip
-    """What would be asked for if hands were at it for so long in all."""
-    return price(takes(build, planned), items, [("all of it", minutes)], said).total
 
 
 def _hands(planned: Plan) -> list[tuple[str, float]]:

@@ -170,8 +170,7 @@ def _worked_out(shop: Shop, h: Hanging) -> m.RackRod:
             "waiting": _waiting(p),
             "power_g": None if p.stiffness is None else p.stiffness.power_g,
             "power_words": "" if p.stiffness is None else p.stiffness.power_words,
-            "power_measured": p.stiffness is not None
-            and p.stiffness.source in ("measured", "fitted"),
+            "power_measured": p.stiffness is not None and p.stiffness.hung,
         }
     )
 

@@ -9,7 +9,7 @@ from fastapi import APIRouter
 from fastapi.responses import Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from wise_spool.api.deps import InShop, Shop
+from wise_spool.api.deps import MOST_RODS, InShop, Shop
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.refusals import NotThereError, RefusedError
@@ -22,7 +22,6 @@ from wise_spool.exchange.label_sheet import label_sheet, label_svg, path_data, p
 from wise_spool.exchange.paper import PaperName
 
 routes = APIRouter(prefix="/api")
-MOST_RODS = 200
 
 
 class LabelAsked(BaseModel):

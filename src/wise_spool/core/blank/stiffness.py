@@ -40,6 +40,7 @@ def strain_limit(material: BlankMaterial) -> float:
 
 
 Source = Literal["measured", "fitted", "label", "size"]
+HUNG: tuple[Source, ...] = ("measured", "fitted")
 
 
 class StiffnessPlan(Frozen):
@@ -71,6 +72,11 @@ class StiffnessPlan(Frozen):
     action_agrees: bool | None
     asked: tuple[str, ...]
     clamp_mm: float
+
+    @property
+    def hung(self) -> bool:
+        """Whether a weight was hung on this very blank: all else is an estimate."""
+        return self.source in HUNG
 
 
 @dataclass(frozen=True)
@@ -116,7 +122,7 @@ def _solved(blank: Blank) -> StiffnessPlan | None:
     label, of_action = power_of_label(blank.label_power), action_of_label(blank.label_action)
     words = label.name if known.source == "label" and label and label.name else _between(power * math.exp(-known.power_off), power * math.exp(known.power_off), power, POWER_N)  # fmt: skip
     action, off = known.third.action_deg, known.action_off_deg
-    measured = known.source in ("measured", "fitted")
+    measured = known.source in HUNG
     actions = _between(action - off, action + off, action, ACTION_DEG)
     return StiffnessPlan(
         source=known.source, k_n_mm2=float(f"{math.exp(course.log_k) / course.reference_mm**course.p:.7g}"),
@@ -291,16 +297,16 @@ def find_in_stiffness(blank: Blank, plan: StiffnessPlan | None) -> list[Finding]
         "nineteen_in_twenty_within": f"{format_weight(plan.low_g)} to {format_weight(plan.high_g)}",
         "clamped_at": f"{format_length(plan.clamp_mm, ruled())} from the butt",
     }
-    if blank.static and plan.source not in ("measured", "fitted"):
+    if blank.static and not plan.hung:
         add("blank-static-odd", "check", "No bend of this blank explains the static reading: check the weight, the drop and where it was clamped. It is kept but not used.", rule, at)  # fmt: skip
     for row in plan.asked:
         where = Spot(field=f"blank.static.{row}")
         add("blank-static-asked", "check", "That bend would make the blank several times stiffer or softer than any of its size: is the weight right, and the drop?", "A tube of this diameter and wall has a stiffness that is not far off.", where, "sizes from memory")  # fmt: skip
-    if plan.action_agrees is False and plan.source in ("measured", "fitted"):
+    if plan.action_agrees is False and plan.hung:
         add("blank-action", "note", f"Labelled {blank.label_action}, its tip stands at {plan.action_deg:.0f}° at a third: {plan.action_words}.", rule, at, "classes from memory, our own scale", **numbers)  # fmt: skip
     if plan.label_read == "not understood":
         add("blank-label-unread", "note", f"“{plan.label_words}” is no power this reads: M, medium heavy, 5 wt, 10-30 g or 8-14 lb are.", "A label's power stands in until a weight was hung.", Spot(field="blank.label_power"))  # fmt: skip
-    if plan.source in ("measured", "fitted"):
+    if plan.hung:
         label = plan.label_words
         if plan.agrees is False:
             add("blank-power", "check", f"Labelled {label}, it measures {plan.power_words}: {format_weight(plan.power_g)} drop its tip by a third.", rule, at, "classes from memory, our own scale", **numbers)  # fmt: skip

@@ -12,8 +12,6 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.work.balance import BalancePlan
 
-SURE: dict[str, bool] = {"measured": True, "fitted": True}
-
 
 class Laid(Frozen):
     """One quantity of the rod beside what is asked of it. ``off`` is how far it lies outside, nought within, None
@@ -70,7 +68,7 @@ def figures(
     if work.taper is not None:
         out["butt_od_mm"] = (work.taper.od_at(0.0), bool(blank.readings))
     if stiffness is not None:
-        hung = SURE.get(stiffness.source, False)
+        hung = stiffness.hung
         out["power_g"] = (stiffness.power_g, hung)
         out["action_deg"] = (stiffness.action_deg, hung)
     if build.guides.train:

@@ -257,7 +257,7 @@ def _loaded(
     pull = math.radians(setup.pull_deg)
     plan = LoadedPlan(
         load_g=round(load_g, 1), asked_g=asked, stopped_at_g=None if stopped is None else round(stopped, 0),
-        pull_deg=setup.pull_deg, estimated=stiffness.source not in ("measured", "fitted"),
+        pull_deg=setup.pull_deg, estimated=not stiffness.hung,
         curve=_points(np.array([[0.0, *bent.x_mm[::step], bent.tip_mm[0]], [0.0, *bent.y_mm[::step], bent.tip_mm[1]]]).T),
         strains_percent=_strains(bent, step), line=_points(bent.line_mm),
         line_out=_points(np.array([[math.cos(pull), math.sin(pull)]]))[0],

@@ -9,7 +9,7 @@ tip by a third (its power) and at the load that brings the sound blank to its li
 """
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -32,8 +32,6 @@ from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G, BendError
 from wise_spool.core.mechanics.frequency import first_frequency_hz
 
 Floats = NDArray[np.float64]
-PIECES = 8
-"""So many steps the hand-over is laid in on either side."""
 
 
 class SplintError(RefusedError):
@@ -254,8 +252,3 @@ def _verdict(strain: float, blank_strain: float) -> tuple[str, str]:
     if strain > 0.7 or strain > 2 * max(blank_strain, 0.05):
         return "spare", "It will fish as a spare: the sleeve works harder than the blank did there. Say so to whoever fishes it, and do not lift with it."  # fmt: skip
     return "yes", "The sleeve has something in hand there. A mended rod is never as it was: the first fish tells."  # fmt: skip
-
-
-def unbroken(course: Mended) -> Mended:
-    """The same with no sleeve: for looking at what one does."""
-    return replace(course, sleeves=())

@@ -28,7 +28,7 @@ from wise_spool.core.brief.requirement import (
     says,
     value_says,
 )
-from wise_spool.core.brief.yardstick import SURE, off_by
+from wise_spool.core.brief.yardstick import off_by
 from wise_spool.core.document.blank import Blank
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import Habits, habits
@@ -56,6 +56,7 @@ TRIED_KEPT = 4096
 BEST = 3
 
 Cut = Literal["as it is", "cut at the butt", "cut at the tip", "extended at the butt"]
+AT_AN_END: tuple[Cut, ...] = ("cut at the butt", "cut at the tip")
 
 
 class Candidate(Frozen):
@@ -63,7 +64,6 @@ class Candidate(Frozen):
 
     id: str
     blank: Blank
-    series: str = ""
     price: Decimal | None = None
     on_hand: int = 1
 
@@ -176,10 +176,15 @@ def taken(c: Candidate, cut: Cut, cut_mm: float, *, sister: bool = False) -> Bla
             r.model_copy(update={"uncertainty_mm": max(r.uncertainty_mm, SISTER_OFF_MM)}) for r in blank.readings
         )  # fmt: skip
         blank = blank.model_copy(update={"static": (), "mass_g": None, "measured_mm": None, "readings": readings})  # fmt: skip
+    return _cut_by(blank, cut, cut_mm)
+
+
+def _cut_by(blank: Blank, cut: Cut, mm: float) -> Blank:
+    """The blank with that much more off it; an extension leaves the blank itself as it is."""
     if cut == "cut at the butt":
-        return blank.model_copy(update={"trim_butt_mm": blank.trim_butt_mm + cut_mm})
+        return blank.model_copy(update={"trim_butt_mm": blank.trim_butt_mm + mm})
     if cut == "cut at the tip":
-        return blank.model_copy(update={"trim_tip_mm": blank.trim_tip_mm + cut_mm})
+        return blank.model_copy(update={"trim_tip_mm": blank.trim_tip_mm + mm})
     return blank
 
 
@@ -201,11 +206,9 @@ def _cuts(need: Requirement, blank: Blank) -> list[_Tried]:
     over = off_by(want, length)
     if 0 < over <= habits().most_cut_mm:
         less = math.ceil(over)
-        out.append(_tried("cut at the butt", less, blank.model_copy(update={"trim_butt_mm": blank.trim_butt_mm + less})))  # fmt: skip
-        out.append(_tried("cut at the tip", less, blank.model_copy(update={"trim_tip_mm": blank.trim_tip_mm + less})))  # fmt: skip
+        out += [_tried(cut, less, _cut_by(blank, cut, less)) for cut in AT_AN_END]
     elif over < 0 and -over <= habits().most_extended_mm:
-        as_it_is = out[0]
-        out.append(replace(as_it_is, cut="extended at the butt", cut_mm=math.ceil(-over)))
+        out.append(replace(out[0], cut="extended at the butt", cut_mm=math.ceil(-over)))
     return out
 
 
@@ -228,7 +231,7 @@ def _laid(need: Requirement, c: Candidate, t: _Tried) -> tuple[Ranked, _Tried] |
         return None
     length = work.length_mm + (t.cut_mm if t.cut == "extended at the butt" else 0.0)
     mass, weighed = t.mass_g, t.weighed
-    hung = found is not None and SURE.get(found.source, False)
+    hung = found is not None and found.hung
     butt = work.taper.od_at(0.0)
     has: dict[Quantity, tuple[float | str | None, bool]] = {
         "power_g": (None if found is None else found.power_g, hung),
@@ -354,11 +357,9 @@ def _not_settled(best: Sequence[Ranked]) -> tuple[str, ...]:
         nearer = [QUANTITY_WORDS[q] for q, g in missed.items() if theirs.get(q, 0.0) < g.steps]
         if nearer and (other.fails, other.steps) != (first.fails, first.steps):
             out.append(f"{other.name} is nearer in {' and '.join(nearer)} than {first.name}: yours to weigh.")  # fmt: skip
-    both = first.length_mm, [r for r in best[1:] if r.material != first.material]
-    out += [
-        f"{first.name} is {first.material}, {r.name} {r.material}: what breaks less against what weighs less, no figure decides."
-        for r in both[1][:1]
-    ]
+    other_wall = next((r for r in best[1:] if r.material != first.material), None)
+    if other_wall is not None:
+        out.append(f"{first.name} is {first.material}, {other_wall.name} {other_wall.material}: what breaks less against what weighs less, no figure decides.")  # fmt: skip
     short = [r for r in best if r.cut == "extended at the butt"]
     out += [f"{r.name} reaches {format_rod_length(r.length_mm, ruled())} only with a piece set into its butt; it bends no further down for it." for r in short]  # fmt: skip
     return tuple(out)

@@ -15,8 +15,7 @@ from pydantic import Field, WithJsonSchema
 from wise_spool.core.document.asked import Money
 from wise_spool.core.ground.fields import Words
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.shop.shelf import ShelfKind
-from wise_spool.core.shop.stock import UNIT, Counted, Goods, Unit, goods, goods_of, in_units
+from wise_spool.core.shop.stock import UNIT, Counted, Goods, Unit, goods, goods_of, holds
 from wise_spool.core.shop.takes import Take
 
 Signed = Annotated[Decimal, WithJsonSchema({"type": "string", "pattern": r"^-?\d+([.]\d+)?$"})]
@@ -24,10 +23,6 @@ Percent = Annotated[
     Decimal, Field(ge=0, le=500), WithJsonSchema({"type": "string", "pattern": r"^\d{1,3}([.]\d{1,4})?$"})
 ]  # fmt: skip
 LineKind = Literal["goods", "hands", "small", "overhead", "margin", "tax", "rounding"]
-KIND_WORDS: dict[ShelfKind, str] = {
-    "blank": "blank", "part": "part", "guide": "guide", "reamer": "reamer", "drill": "drill", "tape": "tape", "adhesive": "adhesive",
-    "finish": "finish", "thread": "thread",
-}  # fmt: skip
 
 
 class Terms(Frozen):
@@ -139,8 +134,7 @@ def _prices(items: Sequence[Counted]) -> dict[Goods, Decimal]:
     for item in items:
         if item.card.price is None:
             continue
-        holds = in_units(item.model_copy(update={"stock": 1}))
-        apiece = item.card.price / Decimal(str(holds))
+        apiece = item.card.price / Decimal(str(holds(item)))
         key = goods_of(item.shelved)
         out[key] = max(out.get(key, apiece), apiece)
     return out

@@ -13,7 +13,7 @@ from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.plan import Plan
 from wise_spool.core.shop.money import Signed
 from wise_spool.core.shop.shelf import ShelfKind
-from wise_spool.core.shop.stock import UNIT, Counted, ShelfStock, goods, goods_of, in_units
+from wise_spool.core.shop.stock import UNIT, Counted, ShelfStock, goods, goods_of, holds
 from wise_spool.core.shop.takes import Take, takes
 
 NOBODY = "nobody yet"
@@ -58,9 +58,8 @@ def shopping(stock: ShelfStock, items: Sequence[Counted], today: date) -> tuple[
         if not line.buy:
             continue
         item = by_id[line.id]
-        holds = in_units(item.model_copy(update={"stock": 1}))
         lacking = line.short - item.card.on_order if line.short > item.card.on_order else (item.card.reorder_at or 0.0) - line.free - item.card.on_order  # fmt: skip
-        pieces = max(math.ceil(lacking / holds - 1e-9), 1)
+        pieces = max(math.ceil(lacking / holds(item) - 1e-9), 1)
         days = item.card.lead_days
         thing = ToBuy(
             item_id=line.id, kind=line.kind, name=line.name, pieces=pieces, short=round(lacking, 2), unit=line.unit, rods=tuple(dict.fromkeys(s.rod for s in line.spoken)),
@@ -90,7 +89,7 @@ def odd_together(build: Build, plan: Plan, items: Iterable[Counted]) -> tuple[Od
     parts = build.handle.parts
     kinds = [p.kind for p in parts]
     if "reel_seat" in kinds:
-        if not plan.handle.arbors and not any(a.bore_mm for a in plan.handle.arbors):
+        if not plan.handle.arbors:
             out.append(Odd(sort="missing", words="Nothing fills the room between the blank and the seat’s bore: no arbor is planned."))  # fmt: skip
         if "winding_check" not in kinds:
             out.append(Odd(sort="missing", words="No winding check closes the handle’s front."))

@@ -152,16 +152,21 @@ def goods_of(shelved: Shelved) -> Goods:
     return goods(shelved.kind, shelved.item.name)
 
 
-def in_units(item: Counted) -> float:
-    """What was counted, in pieces, mL or m."""
+def holds(item: Counted) -> float:
+    """What one of it is, in pieces, mL or m."""
     unit = UNIT[item.shelved.kind]
     if unit == "piece":
-        return float(item.stock)
+        return 1.0
     if item.card.holds is not None:
-        return item.stock * item.card.holds
+        return item.card.holds
     if item.shelved.kind == "thread":
-        return item.stock * item.shelved.item.spool_m
-    return item.stock * (TIN_ML if unit == "mL" else ROLL_M)
+        return item.shelved.item.spool_m
+    return TIN_ML if unit == "mL" else ROLL_M
+
+
+def in_units(item: Counted) -> float:
+    """What was counted, in pieces, mL or m."""
+    return item.stock * holds(item)
 
 
 def stand(items: Sequence[Counted], rods: Iterable[RodNeeds], today: date) -> ShelfStock:

@@ -45,7 +45,8 @@ def rod_needs(rod_id: str, build: Build, plan: Plan, log: Sequence[LogEntry]) ->
     done = _done(plan.work.operations, log, build)
     needs, used = [], []
     for take in takes(build, plan):
-        at = done.get(take.by, _NOT_YET)
+        by = take.by if take.by in done or not _of_the_train(take.by) else "guides"
+        at = done.get(by, _NOT_YET)
         if at is _NOT_YET:
             needs.append(take.amount)
         elif isinstance(at, datetime):
@@ -71,19 +72,14 @@ def _done(operations: Sequence[Operation], log: Sequence[LogEntry], build: Build
     begun = [out.get(o.id) for o in operations if o.id in out and o.kind in BEGUN]
     if begun:
         out["blank"] = min((b for b in begun if b is not None), default=None)
-    on = "guides" in out or build.handle.guides_on
-    if on:
-        out["guides"] = out.get("guides")
-    return _Wrapped(out) if on else out
+    if build.handle.guides_on:
+        out.setdefault("guides", None)
+    return out
 
 
-class _Wrapped(dict[str, "datetime | None"]):
-    """Steps done, on a rod whose guides are all on: every wrap is."""
-
-    def get(self, key: str, default: object = None) -> object:  # type: ignore[override]
-        if key not in self and key.partition(":")[0] in ("wrap", "figure"):
-            return super().get("guides")
-        return super().get(key, default)
+def _of_the_train(step: str) -> bool:
+    """Whether it is a wrap's or a figure's own step: with all guides on, it is done, too."""
+    return step.partition(":")[0] in ("wrap", "figure")
 
 
 def _take(by: str, kind: str, name: str, amount: float, what_for: str) -> Take:
