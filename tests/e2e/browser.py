@@ -107,8 +107,13 @@ class InTheBrowser(unittest.TestCase):
         cls.addClassCleanup(lambda: cls.server.stop())
         play = sync_playwright().start()
         cls.addClassCleanup(play.stop)
-        cls.browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        cls.browser = play.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, *cls.flags()])
         cls.addClassCleanup(cls.browser.close)
+
+    @classmethod
+    def flags(cls) -> list[str]:
+        """What this browser is told besides."""
+        return []
 
     def setUp(self):
         self.context = self.browser.new_context(

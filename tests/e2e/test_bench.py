@@ -4,10 +4,13 @@ import io
 import uuid
 from datetime import UTC, datetime, timedelta
 
+import numpy as np
 from PIL import Image
 from playwright.sync_api import expect
+from scipy.io import wavfile
 
 from tests.e2e.browser import AWAY, OnTheDemo
+from tests.shop import temporary_dir
 
 
 class Clocks(OnTheDemo):
@@ -271,6 +274,58 @@ class TheRecord(AtTheCards):
         self.page.get_by_role("button", name="Drop: Ink the number").click()
         self.kept()
         self.assertEqual(self.plan["work"]["against"], [])
+
+
+RATE_HZ = 48_000
+
+
+def knocked_twice(seconds=6.0):
+    """What a microphone hears: a quiet shop, two knocks on wood, quiet again. 16-bit samples."""
+    t = np.arange(int(seconds * RATE_HZ)) / RATE_HZ
+    sound = np.random.default_rng(3).normal(0, 0.001, t.size)
+    for at in (3.0, 3.3):
+        since = np.clip(t - at, 0, None)
+        sound += (t >= at) * 0.6 * np.exp(-since / 0.012) * np.cos(2 * np.pi * 310 * since)
+    return (np.clip(sound, -1, 1) * 32767).astype(np.int16)
+
+
+class Knocks(AtTheCards):
+    """A browser whose microphone hears a recording, again and again."""
+
+    @classmethod
+    def flags(cls):
+        file = temporary_dir() / "knocks.wav"
+        file.parent.mkdir(parents=True, exist_ok=True)
+        wavfile.write(file, RATE_HZ, knocked_twice())
+        return ["--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream", f"--use-file-for-fake-audio-capture={file}"]  # fmt: skip
+
+    def test_two_knocks_go_on_and_the_microphone_is_let_go_with_the_bench(self):
+        self.bench("Holm Casting")
+        title = self.card().get_by_role("heading")
+        first = title.inner_text()
+        self.page.get_by_role("button", name="Alarm and knocks").click()
+        ear = self.page.get_by_role("region", name="Knocks")
+        expect(ear).not_to_contain_text("Knock twice")
+        ear.get_by_role("button", name="Listen for knocks").click()
+        expect(ear).to_contain_text("2 heard: it went on.")
+        expect(self.page.get_by_text("listens", exact=True)).to_be_visible()
+        expect(title).not_to_have_text(first)
+        self.settled("spine")
+        self.assertEqual(self.axe(), [])
+        ear.get_by_role("button", name="Listen for knocks").click()
+        expect(self.page.get_by_text("listens", exact=True)).to_have_count(0)
+
+
+class WithNoEar(AtTheCards):
+    """A browser without a microphone."""
+
+    def test_no_microphone_is_said_where_it_was_asked_for(self):
+        self.bench("Holm Casting")
+        self.page.get_by_role("button", name="Alarm and knocks").click()
+        ear = self.page.get_by_role("region", name="Knocks")
+        ear.get_by_role("button", name="Listen for knocks").click()
+        expect(ear.get_by_role("status")).to_contain_text("microphone")
+        expect(self.page.get_by_text("cannot hear", exact=True)).to_be_visible()
 
 
 class WithoutItsServer(OnTheDemo):

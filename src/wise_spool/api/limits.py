@@ -145,7 +145,7 @@ HEADERS = {
     b"referrer-policy": b"no-referrer",
     b"cross-origin-opener-policy": b"same-origin",
     b"cross-origin-resource-policy": b"same-origin",
-    b"permissions-policy": b"geolocation=(), payment=(), usb=()",
+    b"permissions-policy": b"camera=(), geolocation=(), microphone=(self), payment=(), usb=()",
 }
 """What every answer says to a browser: run and load only what is ours, and show it in nobody's frame."""
 

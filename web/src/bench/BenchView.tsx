@@ -1,4 +1,4 @@
-import { BellRing, ChevronLeft, ChevronRight, Hand, Volume2, VolumeX, X } from "lucide-react";
+import { BellRing, ChevronLeft, ChevronRight, Ear, Hand, Volume2, VolumeX, X } from "lucide-react";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { Link } from "wouter";
 import { create } from "zustand";
@@ -26,6 +26,7 @@ import { heldTogether } from "../words/Spoken";
 import { AlarmPanel } from "./AlarmPanel";
 import { Beside } from "./Beside";
 import { clocksOf, useClocks } from "./clocks";
+import { useHeard, useKnocks } from "./ear";
 import { begin, HOLD_MS, minutesAt, useOneKey, useSpeech, useWakeLock } from "./hands";
 import { Pad } from "./Pad";
 
@@ -124,6 +125,7 @@ function Cards() {
   }, [card, line, finish, turn, id, skipped]);
   const back = useCallback(() => (line > 0 ? setLine(line - 1) : turn(-1)), [line, turn]);
   useOneKey(step, back, undo);
+  useKnocks();
   useSpeech(speaks, card, line);
 
   if (!card)
@@ -148,10 +150,11 @@ function Cards() {
           <X size={22} />
         </Link>
         <h1 className="truncate text-lead font-bold">{build.name}</h1>
-        <span className="fig ml-auto text-head text-soft">
+        <span className="fig ml-auto text-head whitespace-nowrap text-soft">
           {Math.min(at, cards.length - 1) + 1} of {cards.length}
         </span>
-        <IconButton name="The alarm" className="size-11" onClick={() => setAlarm(!alarm)}>
+        <Listening />
+        <IconButton name="Alarm and knocks" className="size-11" onClick={() => setAlarm(!alarm)}>
           <BellRing size={20} />
         </IconButton>
         <IconButton
@@ -272,6 +275,18 @@ function Cards() {
         </IconButton>
       </nav>
     </main>
+  );
+}
+
+/** A sign while the microphone is open. */
+function Listening() {
+  const { open, trouble } = useHeard();
+  if (!open && !trouble) return null;
+  return (
+    <span className={`flex items-center gap-1 text-small ${open ? "text-good" : "text-ruin"}`}>
+      <Ear size={18} aria-hidden />
+      <span className="sr-only sm:not-sr-only">{open ? "listens" : "cannot hear"}</span>
+    </span>
   );
 }
 

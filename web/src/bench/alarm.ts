@@ -35,6 +35,13 @@ export const useAlarm = create<Alarm>()(
 );
 
 let context: AudioContext | null = null;
+let silentAt = 0;
+
+/** Seconds this page itself still sounds: what a microphone hears then is no knock. */
+export const soundsFor = (): number => {
+  const speaks = "speechSynthesis" in window && window.speechSynthesis.speaking;
+  return Math.max(speaks ? 0.3 : 0, (silentAt - performance.now()) / 1000);
+};
 
 /** Sound it once; false where the browser has no voice, or will not let it sound yet. */
 export function sound(): boolean {
@@ -44,6 +51,8 @@ export function sound(): boolean {
     void context.resume();
     const from = context.currentTime + 0.02;
     const peak = Math.max(volume, 0.001);
+    const lasts = Math.max(...SCORES[voice].map(([, after, length]) => after + length));
+    silentAt = performance.now() + 1000 * (lasts + 0.4);
     for (const [hz, after, lasts, colour] of SCORES[voice]) {
       const tone = context.createOscillator();
       const loud = context.createGain();
