@@ -1,6 +1,7 @@
 """The loaded rod in the browser: chart to static test, on copies of demo builds."""
 
 import io
+import math
 import re
 
 import numpy as np
@@ -243,6 +244,65 @@ class Choosing(OnTheDemo):
             self.assertEqual(seen.size, (700, 380))
         self.page.get_by_role("button", name="take the last click back").click()
         expect(photo.locator("circle")).to_have_count(len(spots) - 1)
+
+    def test_the_photograph_is_matched_by_keys_alone(self):
+        self.at("Skerry 10", "guides/test")
+        picture = {"name": "bend.svg", "mimeType": "image/svg+xml", "buffer": PICTURE}
+        self.page.get_by_label("Picture of the bent rod").set_input_files(picture)
+        photo = self.page.get_by_role("group", name="The photograph")
+        of = Rod.of(skerry())
+        of = (of.build, of.work_blank, of.handle, of.guides, of.bendable)
+        load_g = (of[0].guides.static_test or of[0].guides.bend).load_g
+        spots = 30 + 30j + 0.12 * clickable(of, 0.67, load_g)
+        pointer = self.page.get_by_role("button", name="Point by keys")
+        pointer.focus()
+        at = 350 + 190j
+        for n, z in enumerate(spots, start=1):
+            for key, way in (("Right", 1), ("Down", 1j)):
+                for held, by in (("Shift+", 25), ("", 2), ("Alt+", 0.25)):
+                    off = ((z - at) / way).real
+                    for _ in range(round(abs(off) / by)):
+                        back = {"Right": "Left", "Down": "Up"}[key]
+                        self.page.keyboard.press(f"{held}Arrow{key if off > 0 else back}")
+                    at += way * math.copysign(round(abs(off) / by) * by, off)
+            self.page.keyboard.press("Enter")
+            expect(photo.locator("circle")).to_have_count(n)
+        expect(pointer).to_be_focused()
+        expect(self.page.get_by_text("The photograph says")).to_contain_text("softer by 3")
+        self.page.keyboard.press("Backspace")
+        expect(photo.locator("circle")).to_have_count(len(spots) - 1)
+
+    def test_a_layout_between_two_others_is_tried_and_taken(self):
+        self.at("Skerry 10", "guides/layouts")
+        pull = self.page.get_by_label("How far")
+        pull.focus()
+        self.page.keyboard.press("ArrowRight")
+        expect(
+            self.page.get_by_text("55 % from as planned to share of bend, on tracing paper")
+        ).to_be_visible()
+        before = self.build["guides"]["train"]
+        self.page.get_by_role("button", name="Take it: 55 % from").click()
+        self.kept()
+        after = self.build["guides"]["train"]
+        self.assertNotEqual([g.get("at") for g in before], [g.get("at") for g in after])
+
+    def test_the_train_is_a_few_stops_and_arrows_lead_through_it(self):
+        self.at("Skerry 10", "guides")
+        place = self.page.get_by_label("Ring of guide 3")
+        place.focus()
+        self.page.keyboard.press("ArrowDown")
+        expect(self.page.get_by_label("Ring of guide 4")).to_be_focused()
+        stops = []
+        for _ in range(55):
+            self.page.keyboard.press("Tab")
+            stops.append(
+                self.page.evaluate("document.activeElement.closest('[aria-label=Guides]') !== null")
+            )
+        self.assertLess(sum(stops), 14)
+        ring = self.page.get_by_role("slider", name="guide 4, ring 6")
+        ring.focus()
+        self.page.keyboard.press(".")
+        expect(self.page.get_by_role("slider", name="guide 5, ring 6")).to_be_focused()
 
     def test_a_picture_taken_aslant_is_set_straight_by_a_board(self):
         self.at("Skerry 10", "guides/test")

@@ -1,5 +1,7 @@
 """Each stage's own jobs on the demo shop, done in the browser and checked in the document."""
 
+import re
+
 from playwright.sync_api import expect
 
 from tests.e2e.browser import INCH, OnTheDemo
@@ -273,3 +275,22 @@ class WhatWasChanged(OnTheDemo):
         with self.page.expect_download() as saved:
             self.page.get_by_role("link", name="Save the PDF").click()
         self.assertIn("story-stick", saved.value.suggested_filename)
+
+    def test_a_print_that_is_short_is_made_longer_and_nonsense_is_asked_about(self):
+        self.expected_console = ("422",)
+        self.at("Skerry 10", "blank")
+        self.page.get_by_role("link", name="Build sheet").click()
+        self.page.get_by_role("radio", name="Story stick 1:1").click()
+        ruler = self.page.get_by_label("The check ruler")
+        for typed, words in (("12", "more than a tenth off"), ("wide", "“wide”")):
+            ruler.fill(typed)
+            self.page.get_by_role("button", name="Check it").click()
+            expect(self.page.get_by_role("form", name="Is the print true?")).to_contain_text(words)
+            expect(ruler).to_have_value(typed)
+        ruler.fill("97.5")
+        self.page.get_by_role("button", name="Check it").click()
+        expect(self.page.get_by_text("Made 2.6 % larger")).to_be_visible()
+        self.page.reload()
+        expect(self.page.get_by_role("link", name="Save the PDF")).to_have_attribute(
+            "href", re.compile("scale=1.0256")
+        )

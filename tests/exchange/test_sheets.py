@@ -1,9 +1,11 @@
 """The printed sheets, read back out of their PDFs by an independent reader."""
 
 import io
+import math
 import unittest
 from datetime import UTC, date, datetime
 
+import numpy as np
 import pdfplumber
 
 from wise_spool.core.ground.measures import format_length
@@ -37,7 +39,11 @@ def marks_on(pdf: bytes) -> list[float]:
                 and line["x1"] - line["x0"] > SHORTEST_MARK_PT
             ]
             lefts = sorted(
-                {round(rect["x0"], 1) for rect in page.rects if rect["stroke"] and not rect["fill"]}
+                {
+                    round(rect["x0"], 1)
+                    for rect in page.rects
+                    if rect["stroke"] and not rect["fill"] and rect["width"] > SHORTEST_MARK_PT
+                }
             )
             for line in lines:
                 strip = min(range(len(lefts)), key=lambda i: abs(lefts[i] - line["x0"]))
@@ -70,6 +76,33 @@ class StoryStick(unittest.TestCase):
                 ]
                 self.assertEqual(len(rulers), 1)
                 self.assertIn("100 mm above, 4 in below", page.extract_text())
+
+    def test_strips_lap_by_5_mm_and_their_ticks_are_steps_of_the_builder_s_rule(self):
+        build = skerry()
+        p = plan(build)
+        whole = math.ceil((p.blank.length_mm or 0) / STRIP_MM)
+        with pdfplumber.open(io.BytesIO(story_stick(build, p, "a4", DAY))) as document:
+            first = document.pages[0]
+            high = [
+                r["height"] * PT_MM
+                for r in first.rects
+                if r["stroke"] and not r["fill"] and r["height"] > 300
+            ]
+            for h in high:
+                self.assertAlmostEqual(h, STRIP_MM + 5, delta=0.05)
+            words = "".join(page.extract_text() for page in document.pages)
+            for k in range(1, whole):
+                self.assertIn(f"glue {chr(ord('A') + k)} on", words)
+            left = min(r["x0"] for r in first.rects if r["stroke"] and not r["fill"])
+            ticks = sorted(
+                {
+                    round((float(first.height) - x["top"]) * PT_MM - BOTTOM_MM, 3)
+                    for x in first.lines
+                    if abs(x["x0"] - left) < 0.1 and x["x1"] - x["x0"] < 6 / PT_MM
+                }
+            )
+            steps = np.diff([t for t in ticks if 0 <= t <= STRIP_MM])
+            np.testing.assert_allclose(steps, 25.4 / 16, atol=0.02)
 
     def test_everything_is_on_the_paper(self):
         build = skerry()

@@ -22,7 +22,12 @@ from wise_spool.core.ground.habits import Habits, following, settled
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.ground.units import speaking
 from wise_spool.core.guides.datums import Datums
-from wise_spool.core.guides.layouts import LayoutsPlan, plan_layouts
+from wise_spool.core.guides.layouts import (
+    LayoutFigures,
+    LayoutsPlan,
+    blend_layouts,
+    plan_layouts,
+)
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
 from wise_spool.core.guides.moving import TestMoves, plan_moves
 from wise_spool.core.guides.photograph import CLICK_PX, Board, PhotoMatched, PicturePoint, match
@@ -319,10 +324,19 @@ class Rod:
         test = self.build.guides.static_test
         if test is None or self.datums is None:
             raise BendError("No static test is recorded, or the blank has no length yet.")
-        train = Trial(
-            self.build, self.work_blank, self.handle, self.guides, self.datums, self.bendable
-        )
-        return plan_moves(train, test)
+        return plan_moves(self._trial(self.datums), test)
+
+    def blended(
+        self, one_mm: Sequence[float], other_mm: Sequence[float], toward: float
+    ) -> LayoutFigures:
+        """A layout between two others. Raises :class:`BendError`."""
+        if self.datums is None:
+            raise BendError("Layouts wait for the blank's length.")
+        train = self._trial(self.datums)
+        return blend_layouts(train, self.bendable.power_g, one_mm, other_mm, toward)
+
+    def _trial(self, datums: Datums) -> Trial:
+        return Trial(self.build, self.work_blank, self.handle, self.guides, datums, self.bendable)
 
     @derived
     def layouts(self) -> LayoutsPlan:

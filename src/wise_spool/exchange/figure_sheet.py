@@ -12,7 +12,15 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.ground.measures import format_length
 from wise_spool.core.plan import Plan
 from wise_spool.core.wraps.crosswrap import FigureLaid, pass_order
-from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, PaperName, register_fonts
+from wise_spool.exchange.paper import (
+    FAINT,
+    INK,
+    RULE,
+    SIZES,
+    PaperName,
+    check_ruler,
+    register_fonts,
+)
 
 LEFT_MM = 14.0
 MOST_LONG_MM = 178.0
@@ -46,6 +54,7 @@ def figure_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> b
             canvas.drawString(LEFT_MM * mm, height / 2, "No figure is laid out on this rod yet.")
         else:
             _figure(canvas, build, f, height)
+        check_ruler(canvas, LEFT_MM * mm, 12 * mm)
         canvas.showPage()
     canvas.save()
     return out.getvalue()

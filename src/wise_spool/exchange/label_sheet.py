@@ -19,7 +19,15 @@ from wise_spool.core.document.wraps import Label
 from wise_spool.core.ground.refusals import NotNowError, RefusedError
 from wise_spool.core.labels.fitting import LabelFitted, on_film
 from wise_spool.core.plan import Plan
-from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, PaperName, hundred_mm, register_fonts
+from wise_spool.exchange.paper import (
+    FAINT,
+    INK,
+    RULE,
+    SIZES,
+    PaperName,
+    check_ruler,
+    register_fonts,
+)
 from wise_spool.exchange.sheet_parts import cut as shortened
 
 MARGIN_MM = 14.0
@@ -132,12 +140,8 @@ def _head(canvas: Canvas, width: float, height: float, printed: date) -> None:
         f"{printed.isoformat()}  print at 100 %, no scaling",
     )
     x, y = MARGIN_MM * mm, 14 * mm
-    hundred_mm(canvas, x, y)
-    canvas.setFont("figures", 7.5)
-    canvas.drawString(
-        x + 102 * mm,
-        y,
-        "check: 100 mm. Degrease first; cut along the line; hold it by a strip of masking tape.",
+    check_ruler(
+        canvas, x, y, says="check: 100 mm, 4 in. Degrease; cut along the line; hold by tape."
     )
 
 

@@ -11,6 +11,8 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
+from wise_spool.core.ground.measures import MM_PER_INCH
+
 PaperName = Literal["a4", "letter", "a3"]
 SIZES: dict[PaperName, tuple[float, float]] = {"a4": A4, "letter": LETTER, "a3": A3}
 FONTS = Path(__file__).parents[1] / "fonts"
@@ -41,3 +43,16 @@ def hundred_mm(canvas: Canvas, x: float, y: float) -> None:
     canvas.line(x, y, x + 100 * mm, y)
     for i in range(11):
         canvas.line(x + i * 10 * mm, y, x + i * 10 * mm, y + (3 if i % 5 == 0 else 2) * mm)
+
+
+def check_ruler(
+    canvas: Canvas, x: float, y: float, *, says: str = "check: 100 mm above, 4 in below"
+) -> None:
+    """A ruler of 100 mm and 4 in, and what to do with it beside it."""
+    hundred_mm(canvas, x, y)
+    for i in range(5):
+        at = x + i * MM_PER_INCH * mm
+        canvas.line(at, y, at, y - (3 if i % 4 == 0 else 2) * mm)
+    canvas.setFont("figures", 7.5)
+    canvas.setFillColor(INK)
+    canvas.drawString(x + 104 * mm, y - 1 * mm, says)

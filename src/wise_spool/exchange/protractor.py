@@ -14,7 +14,15 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.ground.measures import format_diameter, format_length
 from wise_spool.core.plan import Plan
 from wise_spool.core.spine.deciding import MapLine
-from wise_spool.exchange.paper import FAINT, INK, RULE, SIZES, PaperName, register_fonts
+from wise_spool.exchange.paper import (
+    FAINT,
+    INK,
+    RULE,
+    SIZES,
+    PaperName,
+    check_ruler,
+    register_fonts,
+)
 
 STRIP_HIGH_MM = 13.0
 PITCH_MM = 19.0
@@ -61,6 +69,7 @@ def protractor(build: Build, plan: Plan, paper: PaperName, printed: date) -> byt
             )
         for k, line in enumerate(page):
             _strip(canvas, build, plan, line, 14 * mm, height - (34 + k * PITCH_MM) * mm)
+        check_ruler(canvas, 14 * mm, 14 * mm)
         canvas.showPage()
     canvas.save()
     return out.getvalue()

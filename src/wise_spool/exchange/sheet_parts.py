@@ -23,7 +23,16 @@ from reportlab.platypus import (
 
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.units import speaking
-from wise_spool.exchange.paper import FAINT, INK, RUIN, RULE, SIZES, PaperName, register_fonts
+from wise_spool.exchange.paper import (
+    FAINT,
+    INK,
+    RUIN,
+    RULE,
+    SIZES,
+    PaperName,
+    check_ruler,
+    register_fonts,
+)
 
 MARGIN = 14 * mm
 
@@ -49,22 +58,30 @@ def sheet(
     paper: PaperName,
     printed: date,
     story: Callable[[float], list[Flowable]],
+    *,
+    true_size: bool = False,
 ) -> bytes:
-    """PDF of one sheet of a rod; ``story`` is given the width between the margins in points."""
+    """PDF of one sheet of a rod; ``story`` is given the width between the margins in points. One at ``true_size``
+    carries a check ruler on every page."""
     foot = f"{build.name}  {build.number}  {printed.isoformat()}"
     with speaking(build.units, build.rule):
-        return bound(f"{build.name}: {what}", foot, paper, story)
+        return bound(f"{build.name}: {what}", foot, paper, story, true_size=true_size)
 
 
 def bound(
-    title: str, said: str, paper: PaperName, story: Callable[[float], list[Flowable]]
+    title: str,
+    said: str,
+    paper: PaperName,
+    story: Callable[[float], list[Flowable]],
+    *,
+    true_size: bool = False,
 ) -> bytes:
     """PDF of pages that say ``said`` at their foot."""
     register_fonts()
     out = io.BytesIO()
     size = SIZES[paper]
     document = BaseDocTemplate(
-        out, pagesize=size, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=12 * mm, bottomMargin=14 * mm,
+        out, pagesize=size, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=12 * mm, bottomMargin=(24 if true_size else 14) * mm,
         title=title, author="Wise Spool", invariant=1,
     )  # fmt: skip
     frame = Frame(
@@ -76,6 +93,8 @@ def bound(
         canvas.setFillColor(FAINT)
         canvas.drawString(MARGIN, 8 * mm, said)
         canvas.drawRightString(size[0] - MARGIN, 8 * mm, f"page {page.page}")
+        if true_size:
+            check_ruler(canvas, MARGIN, 17 * mm)
 
     document.addPageTemplates([PageTemplate(frames=[frame], onPage=foot)])
     document.build(story(document.width))

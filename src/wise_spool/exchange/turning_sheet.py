@@ -27,7 +27,9 @@ CAUTIONS = (
 
 def turning_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
     """PDF of the cut list and a card for every turned part."""
-    return sheet(build, "turning", paper, printed, lambda width: _story(build, plan, width))
+    return sheet(
+        build, "turning", paper, printed, lambda width: _story(build, plan, width), true_size=True
+    )
 
 
 def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:

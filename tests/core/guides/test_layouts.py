@@ -225,6 +225,28 @@ class SideBySide(unittest.TestCase):
         got = {t.number: min(t.toward_tip_mm, t.toward_butt_mm) for t in Rod.of(rod()).layouts.tolerances}  # fmt: skip
         self.assertLess(max(got[1], got[2], got[3]), min(got[6], got[7]))
 
+    def test_a_blend_runs_from_the_one_to_the_other_and_is_bent_as_they_are(self):
+        got = Rod.of(rod())
+        by = {f.name: f for f in got.layouts.layouts}
+        one, other = by["as planned"], by["even gaps"]
+        places = [
+            got.blended(one.from_tip_ring_mm, other.from_tip_ring_mm, t) for t in (0.0, 0.5, 1.0)
+        ]
+        for blend, alike in ((places[0], one), (places[2], other)):
+            np.testing.assert_allclose(blend.from_tip_ring_mm, alike.from_tip_ring_mm, atol=1.6)
+            self.assertAlmostEqual(blend.worst_break_deg, alike.worst_break_deg, delta=0.3)
+        middle = (np.array(one.from_tip_ring_mm) + other.from_tip_ring_mm) / 2
+        np.testing.assert_allclose(places[1].from_tip_ring_mm, middle, atol=1.6)
+        self.assertNotIn("most evenly", places[1].words)  # it was held against no other
+
+    def test_a_blend_of_layouts_that_are_not_this_rod_s_is_refused(self):
+        got = Rod.of(rod())
+        one = got.layouts.layouts[0].from_tip_ring_mm
+        with self.assertRaisesRegex(BendError, "have changed since"):
+            got.blended(one, one[:-1], 0.5)
+        with self.assertRaisesRegex(BendError, "one place"):
+            got.blended(one, [5.0] * len(one), 1.0)
+
     def test_one_guide_is_no_layout(self):
         with self.assertRaisesRegex(BendError, "two guides or more"):
             _ = Rod.of(rod(0)).layouts

@@ -68,6 +68,7 @@ export function Grip(props: GripProps) {
     <g
       {...bind()}
       {...slider}
+      data-row
       className="cursor-ew-resize outline-offset-0"
       style={{ touchAction: "none" }}
       onFocus={props.onSelect}

@@ -6,6 +6,7 @@ import { Link, useSearchParams } from "wouter";
 import { api, take } from "../api/client";
 import { Choice } from "../ui/controls";
 import { useSettings } from "../ui/settings";
+import { TrueSize } from "./TrueSize";
 
 const SHEETS = [
   { value: "all", label: "All of them" },
@@ -23,13 +24,21 @@ const SHEETS = [
   { value: "hand-over", label: "Hand-over" },
 ] as const;
 type Sheet = (typeof SHEETS)[number]["value"];
+const TRUE_SIZE = new Set<Sheet>([
+  "all",
+  "story-stick",
+  "turning",
+  "protractor",
+  "figures",
+  "labels",
+]);
 
 /** What prints, page by page, before it prints. */
 export function SheetView({ id }: { id: string }) {
   const [params, setParams] = useSearchParams();
   const sheet = SHEETS.find((s) => s.value === params.get("show"))?.value ?? "build-sheet";
   const setSheet = (next: Sheet) => setParams({ show: next }, { replace: true });
-  const { paper, set } = useSettings();
+  const { paper, printScale, set } = useSettings();
   const build = useQuery({
     queryKey: ["build", id],
     queryFn: () => take(api.GET("/api/builds/{build_id}", { params: { path: { build_id: id } } })),
@@ -49,7 +58,8 @@ export function SheetView({ id }: { id: string }) {
   useEffect(() => {
     if (build.data) document.title = `${build.data.build.name}, sheets · Wise Spool`;
   }, [build.data]);
-  const href = `/api/builds/${id}/${sheet}.pdf?paper=${paper}`;
+  const trueSize = TRUE_SIZE.has(sheet);
+  const href = `/api/builds/${id}/${sheet}.pdf?paper=${paper}${trueSize ? `&scale=${printScale}` : ""}`;
   return (
     <div className="bench flex h-full flex-col">
       <header className="flex shrink-0 flex-wrap items-center gap-4 px-3 py-2">
@@ -80,10 +90,11 @@ export function SheetView({ id }: { id: string }) {
         </a>
       </header>
       <main className="flex-1 overflow-auto px-6 pb-10" tabIndex={0} aria-label="Pages">
+        {trueSize && <TrueSize />}
         {sheet === "story-stick" && (
           <p className="mb-3 text-soft">
-            Print at 100 %, with no scaling, and lay a rule on the check ruler before you trust it.
-            Cut the strips and join them in the order of their letters.
+            Print at 100 %, with no scaling. Cut the strips out and glue them on one another in the
+            order of their letters, foot to the dashed line, arrow to arrow.
           </p>
         )}
         {sheet === "turning" && (

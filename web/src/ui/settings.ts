@@ -9,6 +9,8 @@ interface Settings {
   rule: Rule;
   units: Build["units"];
   paper: "a4" | "letter" | "a3";
+  /** By how much a print at 1:1 is made larger, so that the printer of this device prints it true. */
+  printScale: number;
   lowerDatum: Datum;
   /** How thread looks on the mat: as it is laid, or as it will look under finish. */
   threadLook: "dry" | "wet" | "preserved";
@@ -28,6 +30,7 @@ export const useSettings = create<Settings>()(
       rule: "in/16",
       units: { weight: "g", warmth: "°C", volume: "mL" },
       paper: "a4",
+      printScale: 1,
       lowerDatum: "tip_top_ring",
       threadLook: "dry",
       folded: {},

@@ -3,13 +3,13 @@
 from anyio import to_thread
 from fastapi import APIRouter
 from fastapi.responses import Response
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, PositiveFloat
 
 from wise_spool.api.deps import InShop, Shop
 from wise_spool.core.blank.stiffness import StiffnessPlan
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.guides import BendSetup
-from wise_spool.core.guides.layouts import LayoutsPlan
+from wise_spool.core.guides.layouts import LayoutFigures, LayoutsPlan
 from wise_spool.core.guides.liveliness import TrainPlan
 from wise_spool.core.guides.moving import TestMoves
 from wise_spool.core.guides.photograph import CLICK_PX, Board, PhotoMatched, PicturePoint
@@ -40,6 +40,18 @@ class Photo(BaseModel):
     clicks: list[PicturePoint] = Field(max_length=60)
     click_px: float = Field(default=CLICK_PX, gt=0, le=200)
     board: Board | None = None
+
+
+class ToBlend(BaseModel):
+    """A build, and two of its layouts: where their rings stand from the tip-top's, tip first, mm. ``toward`` is how
+    far from the one to the other, 0 to 1."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    build: Build
+    one_mm: list[PositiveFloat] = Field(max_length=30)
+    other_mm: list[PositiveFloat] = Field(max_length=30)
+    toward: float = Field(ge=0, le=1)
 
 
 class Bends(BaseModel):
@@ -87,6 +99,12 @@ def layouts(asked: ToBend, shop: InShop) -> Layouts:
     """Layouts side by side, and what the train costs."""
     rod = shop.tried(asked.build)
     return Layouts(layouts=rod.layouts, train=rod.train)
+
+
+@routes.post("/blend")
+def blend(asked: ToBlend, shop: InShop) -> LayoutFigures:
+    """A layout between two others, judged as they are."""
+    return shop.tried(asked.build).blended(asked.one_mm, asked.other_mm, asked.toward)
 
 
 @routes.post("/moves")

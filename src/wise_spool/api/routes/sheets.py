@@ -24,6 +24,7 @@ from wise_spool.exchange.portrait import portrait
 from wise_spool.exchange.protractor import protractor
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
+from wise_spool.exchange.true_size import LEAST, MOST, PrintCheck, check_print, rescaled
 from wise_spool.exchange.turning_sheet import turning_sheet
 
 SheetName = Literal[
@@ -56,16 +57,28 @@ SHEETS = {
 }
 OF_THE_RECORD = {"as-built": as_built_sheet, "hand-over": hand_over_sheet}
 """Sheets that are made of what was done, and its pictures."""
+Scale = Annotated[float, Query(ge=LEAST, le=MOST)]
 routes = APIRouter(prefix="/api/builds/{build_id}")
+prints = APIRouter()
 
 
 @routes.get("/{sheet}.pdf")
 def sheet_pdf(
-    build_id: uuid.UUID, sheet: SheetName, shop: InShop, paper: Annotated[PaperName, Query()] = "a4"
+    build_id: uuid.UUID,
+    sheet: SheetName,
+    shop: InShop,
+    paper: Annotated[PaperName, Query()] = "a4",
+    scale: Scale = 1.0,
 ) -> Response:
-    """The sheet as PDF."""
+    """The sheet as PDF, larger or smaller by ``scale`` for a printer that is not true."""
     name, pdf = _printed(shop, build_id, sheet, paper)
-    return attached(pdf, "application/pdf", f"{file_name(name)}-{sheet}.pdf")
+    return attached(rescaled(pdf, scale), "application/pdf", f"{file_name(name)}-{sheet}.pdf")
+
+
+@prints.get("/api/print-check")
+def print_check(read_mm: Annotated[float, Query(gt=0, le=1000)], scale: Scale = 1.0) -> PrintCheck:
+    """What the check ruler of a print tells."""
+    return check_print(scale, read_mm)
 
 
 @routes.get("/{sheet}/pages")

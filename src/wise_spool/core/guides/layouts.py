@@ -142,6 +142,29 @@ def plan_layouts(
     )
 
 
+def blend_layouts(
+    train: Trial, power_g: float, one: Sequence[float], other: Sequence[float], toward: float
+) -> LayoutFigures:
+    """The layout ``toward`` (0 to 1) of the way from ``one`` to ``other``, both as distances of the rings from the
+    tip-top ring, mm, tip first; under the three loads as any other. Guides that are built stay, the rest lie on the
+    rule. Raises :class:`BendError` when the two are not layouts of this train, or the rod cannot be loaded.
+    """
+    planned = train.planned()
+    order = [g.id for g in train.guides.placed if g.id in planned]
+    if not len(one) == len(other) == len(order) or len(order) < 2:
+        raise BendError("The rod's guides have changed since; the layouts are worked out anew.")
+    here = np.asarray(one) + toward * (np.asarray(other) - np.asarray(one))
+    if np.any(np.diff(here, prepend=0.0) <= 0):
+        raise BendError("Two guides would stand in one place, or behind each other.")
+    fixed = train.built()
+    at = {
+        g: fixed[g] if g in fixed else train.on_the_rule(g, train.ring_mm - float(x))
+        for g, x in zip(order, here, strict=True)
+    }
+    figures = _figures(train, "the blend", at, three_loads_g(power_g))
+    return figures.model_copy(update={"words": _verdict(figures, train.build)})
+
+
 def share_of_bend(train: Trial, q: float) -> Shared:
     """Where the free guides go so that the greatest share of bend of any span is least.
 
@@ -284,15 +307,20 @@ def _spoken(figures: Sequence[LayoutFigures], build: Build) -> list[LayoutFigure
     even = min(f.uneven for f in figures)
     out: list[LayoutFigures] = []
     for f in figures:
-        widest = format_length(max(f.gaps_mm), build.rule)
         alike = next((o for o in out if _alike(o, f)), None)
         if alike is not None:
             words = f"The same places as {alike.name.removeprefix('as ')}, to a step of the rule."
-        elif f.touching:
-            words = f"The line touches the blank in {f.touching} place{'s' if f.touching > 1 else ''} over the three loads; no guide turns it by more than {f.worst_break_deg:.1f}°, the widest gap is {widest}."
-        elif f.uneven <= even + 0.02:
+        elif not f.touching and f.uneven <= even + 0.02:
             words = f"The load is spread most evenly; no guide turns the line by more than {f.worst_break_deg:.0f}°."
         else:
-            words = f"Clear of the line; one guide turns it by {f.worst_break_deg:.0f}°, the widest gap is {widest}."
+            words = _verdict(f, build)
         out.append(f.model_copy(update={"words": words}))
     return out
+
+
+def _verdict(f: LayoutFigures, build: Build) -> str:
+    """What one layout does, whatever others do."""
+    widest = format_length(max(f.gaps_mm), build.rule)
+    if f.touching:
+        return f"The line touches the blank in {f.touching} place{'s' if f.touching > 1 else ''} over the three loads; no guide turns it by more than {f.worst_break_deg:.1f}°, the widest gap is {widest}."
+    return f"Clear of the line; one guide turns it by {f.worst_break_deg:.0f}°, the widest gap is {widest}."

@@ -9,6 +9,7 @@ import { Button, Choice, IconButton, Pick } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
 import { diameter, length, unitOf } from "../../ui/measure";
+import { useRows } from "../../ui/rows";
 import { BriefFields } from "./BriefFields";
 import { ChooseJob } from "./ChooseJob";
 import { MendJob } from "./MendJob";
@@ -198,6 +199,7 @@ function Ends() {
 function Readings({ build }: { build: Build }) {
   const { rule, blank } = build;
   const edit = useRod((s) => s.edit);
+  const rows = useRows<HTMLOListElement>();
   const odd = useShown().plan.findings.filter((f) => f.field?.startsWith("blank.readings."));
   const order = blank.readings
     .map((r, i) => ({ r, i }))
@@ -215,12 +217,16 @@ function Readings({ build }: { build: Build }) {
           <PasteTaper build={build} />
         </span>
       </div>
-      <ol className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-7 gap-y-1">
+      <ol
+        ref={rows}
+        className="grid grid-cols-[repeat(auto-fill,minmax(15.5rem,1fr))] gap-x-7 gap-y-1"
+      >
         {order.map(({ r, i }) => {
           const asked = odd.find((f) => f.field === `blank.readings.${r.id}`);
           return (
             <li
               key={r.id}
+              data-row
               className={`grid grid-cols-[1fr_1fr_2rem] items-start gap-1.5 ${asked ? "border-l-4 border-[var(--ruin)] pl-1.5" : ""}`}
             >
               <MeasureField

@@ -4,6 +4,7 @@ import { area } from "d3-shape";
 
 import { useRod, useShown } from "../../rod/store";
 import { RodPaint } from "../../mat/Rod";
+import { Held } from "../../mat/held";
 import { useWidth } from "../../mat/scale";
 import { diameter, length, unitOf } from "../../ui/measure";
 import { useSettings } from "../../ui/settings";
@@ -95,16 +96,18 @@ export function TaperPlot() {
             ))}
           </>
         )}
-        {build.blank.readings.map((r, i) => (
-          <Dot
-            key={r.id}
-            id={r.id}
-            index={i}
-            x={x(r.station_mm - build.blank.trim_butt_mm)}
-            y={edge(1)(r.od_mm)}
-            mmPerPx={2 / k}
-          />
-        ))}
+        <Held>
+          {build.blank.readings.map((r, i) => (
+            <Dot
+              key={r.id}
+              id={r.id}
+              index={i}
+              x={x(r.station_mm - build.blank.trim_butt_mm)}
+              y={edge(1)(r.od_mm)}
+              mmPerPx={2 / k}
+            />
+          ))}
+        </Held>
         <text x={width - 60} y={H - 30} textAnchor="end" fontSize="13" fill="var(--mat-ink)">
           pull a reading up or down · light edge: how far the taper is known
         </text>
@@ -159,7 +162,13 @@ function Dot({ id, index, x, y, mmPerPx }: DotProps) {
   });
   if (!kept) return null;
   return (
-    <g {...bind()} {...slider} className="cursor-ns-resize" style={{ touchAction: "none" }}>
+    <g
+      {...bind()}
+      {...slider}
+      data-row
+      className="cursor-ns-resize"
+      style={{ touchAction: "none" }}
+    >
       <circle cx={x} cy={y} r="16" fill="transparent" />
       <circle
         cx={x}

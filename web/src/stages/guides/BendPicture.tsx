@@ -3,7 +3,7 @@ import { useRef } from "react";
 import type { ReactNode } from "react";
 
 import type { BendSetup, LoadedPlan } from "../../api/types";
-import { HeldGuide } from "../../mat/held";
+import { Held, HeldGuide } from "../../mat/held";
 import { useWidth } from "../../mat/scale";
 import { useShown } from "../../rod/store";
 import { sliderProps } from "../../ui/slider";
@@ -126,33 +126,35 @@ export function BendPicture({
           strokeLinecap="round"
         />
         <polyline points={path(loaded.line)} fill="none" stroke="var(--pencil)" strokeWidth="1.5" />
-        {loaded.guides.map((g, n) => {
-          const path_ = `guides.train.${g.id}`;
-          const chosen = selected === path_;
-          const colour = g.touches ? "var(--mat-ruin)" : chosen ? "var(--pencil)" : "var(--wire)";
-          return (
-            <Ring
-              key={g.id}
-              ring={g}
-              loaded={loaded}
-              chosen={chosen}
-              pxPerMm={k}
-              onSelect={() => onSelect(path_)}
-            >
-              <Turn loaded={loaded} n={n} strong={g === worst || chosen} {...{ x, y }} />
-              <circle
-                cx={x(g.x_mm)}
-                cy={y(g.y_mm)}
-                r={chosen ? 5.5 : 3.6}
-                fill="none"
-                stroke={colour}
-                strokeWidth={chosen ? 2.6 : 1.8}
-              />
-              <circle cx={x(g.x_mm)} cy={y(g.y_mm)} r="14" fill="transparent" />
-              <title>{`${g.id === "tip-top" ? "tip-top" : `guide ${g.number}`}: ${g.break_deg.toFixed(1)}°`}</title>
-            </Ring>
-          );
-        })}
+        <Held>
+          {loaded.guides.map((g, n) => {
+            const path_ = `guides.train.${g.id}`;
+            const chosen = selected === path_;
+            const colour = g.touches ? "var(--mat-ruin)" : chosen ? "var(--pencil)" : "var(--wire)";
+            return (
+              <Ring
+                key={g.id}
+                ring={g}
+                loaded={loaded}
+                chosen={chosen}
+                pxPerMm={k}
+                onSelect={() => onSelect(path_)}
+              >
+                <Turn loaded={loaded} n={n} strong={g === worst || chosen} {...{ x, y }} />
+                <circle
+                  cx={x(g.x_mm)}
+                  cy={y(g.y_mm)}
+                  r={chosen ? 5.5 : 3.6}
+                  fill="none"
+                  stroke={colour}
+                  strokeWidth={chosen ? 2.6 : 1.8}
+                />
+                <circle cx={x(g.x_mm)} cy={y(g.y_mm)} r="14" fill="transparent" />
+                <title>{`${g.id === "tip-top" ? "tip-top" : `guide ${g.number}`}: ${g.break_deg.toFixed(1)}°`}</title>
+              </Ring>
+            );
+          })}
+        </Held>
         {worst && (
           <text
             x={x(worst.x_mm) + 26}

@@ -12,6 +12,7 @@ import { useShelved } from "../../shelf/useShelf";
 import { Button, Choice, IconButton, Pick } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { MeasureField, NumberField, WordsField } from "../../ui/Field";
+import { useRows } from "../../ui/rows";
 import { length } from "../../ui/measure";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
@@ -116,6 +117,7 @@ const SOURCE: Record<GuidePlaced["source"], string> = {
 
 function Train({ selected, onSelect, build }: StageProps & { build: Build }) {
   const { plan } = useShown();
+  const rows = useRows<HTMLDivElement>();
   if (!build.guides.train.length) {
     return (
       <p className="py-3 text-soft">
@@ -124,7 +126,7 @@ function Train({ selected, onSelect, build }: StageProps & { build: Build }) {
     );
   }
   return (
-    <div role="group" aria-label="Guides" className="relative overflow-x-auto">
+    <div ref={rows} role="group" aria-label="Guides" className="relative overflow-x-auto">
       <div className={`${COLUMNS} label border-b border-line pb-1`}>
         <span>
           <span className="sr-only">guide</span>
@@ -176,6 +178,7 @@ function GuideRow({
     });
   return (
     <div
+      data-row
       className={`border-b border-line/70 py-1 ${chosen ? "bg-raised shadow-[inset_4px_0_0_var(--pencil)]" : ""}`}
       onFocus={heldByFocus(() => onSelect(path))}
     >

@@ -1,5 +1,5 @@
 import { X } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 
 import type { Layouts } from "../../api/types";
 import { useRod, useShown } from "../../rod/store";
@@ -7,12 +7,12 @@ import { keepLayout } from "../../rod/moves";
 import { rowOf, takeOut } from "../../rod/rows";
 import { WordsField } from "../../ui/Field";
 import { useTracing } from "../../mat/Tracing";
-import { Button, Choice, Hint, IconButton } from "../../ui/controls";
+import { Button, Choice, Hint, IconButton, Pick } from "../../ui/controls";
 import { Answer } from "../Answer";
 import { Term } from "../../words/Term";
 import { length } from "../../ui/measure";
 import type { StageProps } from "../stage";
-import { useLayouts } from "./useBends";
+import { useBlend, useLayouts } from "./useBends";
 import { weight } from "../../ui/units";
 
 type One = Layouts["layouts"]["layouts"][number];
@@ -55,6 +55,7 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
             </li>
           ))}
         </ul>
+        <Blend all={layouts.layouts} />
       </section>
       <section className="border-t border-line pt-3">
         <h2 className="mb-1">
@@ -93,6 +94,66 @@ export function LayoutsJob({ selected, onSelect }: StageProps) {
             </p>
           ))}
         </section>
+      )}
+    </div>
+  );
+}
+
+/** A layout between two: pulled from the one to the other, bent as they are, on tracing paper meanwhile. */
+function Blend({ all }: { all: One[] }) {
+  const { build } = useShown();
+  const lay = useTracing((s) => s.lay);
+  const called = (l: One) => l.kept ?? l.name;
+  const [from, setFrom] = useState(called(all[0]!));
+  const [to, setTo] = useState(called(all[1] ?? all[0]!));
+  const [percent, setPercent] = useState(50);
+  const [pulled, setPulled] = useState(false);
+  const one = all.find((l) => called(l) === from) ?? all[0]!;
+  const other = all.find((l) => called(l) === to) ?? all[0]!;
+  const found = useBlend(build, one.from_tip_ring_mm, other.from_tip_ring_mm, percent / 100);
+  const blend = useMemo(
+    () => found.data && { ...found.data, name: `${percent} % from ${one.name} to ${other.name}` },
+    [found.data, percent, one.name, other.name],
+  );
+  useEffect(() => {
+    if (pulled && blend) lay(blend);
+  }, [pulled, blend, lay]);
+  const options = all.map((l) => ({ value: called(l), label: l.name }));
+  return (
+    <div className="mt-3">
+      <h3 className="font-semibold">Between two of them</h3>
+      <div className="mt-1 flex flex-wrap items-end gap-4">
+        <Pick label="From" value={called(one)} options={options} onChange={setFrom} />
+        <label className="block min-w-56 flex-1">
+          <span className="label flex justify-between">
+            How far <span className="fig">{percent} %</span>
+          </span>
+          <input
+            type="range"
+            className="h-8 w-full accent-[var(--tape)]"
+            min={0}
+            max={100}
+            step={5}
+            value={percent}
+            onChange={(e) => setPercent(Number(e.target.value))}
+            onFocus={() => setPulled(true)}
+            onBlur={() => {
+              setPulled(false);
+              lay(null);
+            }}
+          />
+        </label>
+        <Pick label="To" value={called(other)} options={options} onChange={setTo} />
+      </div>
+      {found.isError && (
+        <p role="alert" className="text-ruin">
+          {found.error.message}
+        </p>
+      )}
+      {blend && (
+        <ul className={found.isPlaceholderData ? "opacity-60" : ""}>
+          <LayoutRow one={blend} />
+        </ul>
       )}
     </div>
   );

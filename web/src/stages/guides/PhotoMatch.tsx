@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 
 import { api, take } from "../../api/client";
 import type { Board, PhotoMatched, PicturePoint } from "../../api/types";
@@ -36,6 +36,7 @@ export function PhotoMatch() {
   const [nearer, setNearer] = useState(1);
   const [matched, setMatched] = useState<PhotoMatched | null>(null);
   const [why, setWhy] = useState("");
+  const [cross, setCross] = useState<PicturePoint | null>(null);
   const setup = useMemo(
     () => ({
       ...build.guides.bend,
@@ -73,6 +74,7 @@ export function PhotoMatch() {
       (brought) => {
         setPicture(brought);
         setClicks([]);
+        setCross(null);
         setBoard((b) => b && { ...b, corners: [] });
         setMatched(null);
         setWhy("");
@@ -107,6 +109,16 @@ export function PhotoMatch() {
           <span className="text-small">
             {matched.next} It hangs under {weight(setup.load_g, build.units)}.
           </span>
+        )}
+        {picture && (
+          <ByKeys
+            cross={cross ?? { x_px: picture.wide / 2, y_px: picture.high / 2 }}
+            stepPx={1 / k}
+            most={picture}
+            onCross={setCross}
+            onSet={click}
+            onBack={back}
+          />
         )}
         {picture && (
           <Button look="quiet" disabled={clicks.length + corners.length === 0} onClick={back}>
@@ -192,6 +204,7 @@ export function PhotoMatch() {
                 strokeWidth="1.6"
               />
             )}
+            {cross && <Cross x={cross.x_px * k} y={cross.y_px * k} />}
             {[...corners, ...clicks]
               .map((c, m) => ({ ...c, n: m - corners.length }))
               .map((c) => (
@@ -239,6 +252,70 @@ export function PhotoMatch() {
         </div>
       )}
     </section>
+  );
+}
+
+interface ByKeysProps {
+  cross: PicturePoint;
+  /** One px of the screen, in px of the picture. */
+  stepPx: number;
+  most: { wide: number; high: number };
+  onCross: (cross: PicturePoint | null) => void;
+  onSet: (here: PicturePoint) => void;
+  onBack: () => void;
+}
+
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** The picture matched without a mouse: a cross that arrows move and Enter sets. */
+function ByKeys({ cross, stepPx, most, onCross, onSet, onBack }: ByKeysProps) {
+  const held = (at: number, end: number) => Math.min(Math.max(at, 0), end);
+  const press = (e: React.KeyboardEvent) => {
+    const way = ARROWS[e.key];
+    if (way) {
+      const by = stepPx * (e.shiftKey ? 25 : e.altKey ? 0.25 : 2);
+      onCross({
+        x_px: held(cross.x_px + way[0] * by, most.wide),
+        y_px: held(cross.y_px + way[1] * by, most.high),
+      });
+    } else if (e.key === "Enter" || e.key === " ") onSet(cross);
+    else if (e.key === "Backspace") onBack();
+    else return;
+    e.preventDefault();
+  };
+  return (
+    <Button
+      aria-describedby="by-keys"
+      onKeyDown={press}
+      onFocus={() => onCross(cross)}
+      onBlur={() => onCross(null)}
+    >
+      Point by keys
+      <span id="by-keys" className="sr-only">
+        Arrows move the cross, with Shift far, with Alt a little; Enter sets it, Backspace takes the
+        last one back. It is at {Math.round(cross.x_px)}, {Math.round(cross.y_px)}.
+      </span>
+    </Button>
+  );
+}
+
+/** Where the keys point; it keeps itself in sight. */
+function Cross({ x, y }: { x: number; y: number }) {
+  const seen = useRef<SVGGElement>(null);
+  useEffect(() => {
+    void seen.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [x, y]);
+  const arms = `M${x - 14},${y} h10 M${x + 4},${y} h10 M${x},${y - 14} v10 M${x},${y + 4} v10`;
+  return (
+    <g ref={seen} pointerEvents="none" fill="none">
+      <path d={arms} stroke="var(--outline)" strokeWidth="5" />
+      <path d={arms} stroke="var(--pencil)" strokeWidth="2" />
+    </g>
   );
 }
 

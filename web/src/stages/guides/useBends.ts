@@ -40,6 +40,16 @@ export const useMoves = (build: Build, failed: boolean) =>
     failed,
   );
 
+/** A layout part of the way from one to another, judged as they are. */
+export const useBlend = (build: Build, one_mm: number[], other_mm: number[], toward: number) =>
+  usePaced(
+    "blend",
+    key(build) + JSON.stringify([one_mm, other_mm, toward]),
+    { build, one_mm, other_mm, toward },
+    (body, signal) => take(api.POST("/api/bends/blend", { body, signal })),
+    one_mm.length === other_mm.length,
+  );
+
 export const useLayouts = (build: Build) =>
   usePaced("layouts", key(build), asked(build), (body: Asked, signal) =>
     take(api.POST("/api/bends/layouts", { body, signal })),

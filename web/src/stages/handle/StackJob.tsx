@@ -13,6 +13,7 @@ import { Button, IconButton, Pick } from "../../ui/controls";
 import { Term } from "../../words/Term";
 import { MeasureField, QuantityField, WordsField } from "../../ui/Field";
 import { diameter, length } from "../../ui/measure";
+import { useRows } from "../../ui/rows";
 import { heldByFocus } from "../stage";
 import type { StageProps } from "../stage";
 import { Answer } from "../Answer";
@@ -123,10 +124,11 @@ const COLUMNS =
 function Stack({ selected, onSelect }: StageProps) {
   const { build, plan } = useShown();
   const edit = useRod((s) => s.edit);
+  const rows = useRows<HTMLDivElement>();
   const { parts } = build.handle;
   if (!parts.length) return <StartFromKit />;
   return (
-    <div role="group" aria-label="Handle parts">
+    <div ref={rows} role="group" aria-label="Handle parts">
       <div className={`${COLUMNS} label border-b border-line pb-1`}>
         <span>part</span>
         <span>length</span>
@@ -152,6 +154,7 @@ function Stack({ selected, onSelect }: StageProps) {
         return (
           <div
             key={part.id}
+            data-row
             className={`border-b border-line/70 py-1.5 ${chosen ? "bg-raised shadow-[inset_4px_0_0_var(--pencil)]" : ""}`}
             onFocus={heldByFocus(() => onSelect(path))}
           >

@@ -10,6 +10,7 @@ import { sayOfWrap } from "../../rod/wraps";
 import { FRESH_ROWS } from "../../words/shapes";
 import { Button, Choice } from "../../ui/controls";
 import { hours, length } from "../../ui/measure";
+import { useRows } from "../../ui/rows";
 import { Answer, Fig } from "../Answer";
 import type { StageProps } from "../stage";
 import { OneWrap } from "./OneWrap";
@@ -88,11 +89,16 @@ function List(props: {
   const { plan } = useShown();
   const edit = useRod((s) => s.edit);
   const colour = useThreadColours();
+  const rows = useRows<HTMLUListElement>();
   const tipFirst = [...laid].sort((a, b) => b.start_mm - a.start_mm);
   return (
-    <ul aria-label="Wraps, tip first" className="max-h-[46vh] overflow-auto border-y border-line">
+    <ul
+      ref={rows}
+      aria-label="Wraps, tip first"
+      className="max-h-[46vh] overflow-auto border-y border-line"
+    >
       {tipFirst.map((w) => (
-        <li key={w.id} className="border-b border-line last:border-b-0">
+        <li key={w.id} data-row className="border-b border-line last:border-b-0">
           <button
             type="button"
             aria-pressed={held === w.id}
@@ -116,7 +122,7 @@ function List(props: {
         </li>
       ))}
       {plan.wraps.left_out.map((w) => (
-        <li key={w.id} className="flex items-center gap-2 px-2 py-1 text-soft">
+        <li key={w.id} data-row className="flex items-center gap-2 px-2 py-1 text-soft">
           <span className="grow truncate line-through">{w.what}</span>
           <Button
             look="quiet"
