@@ -73,7 +73,7 @@ class TheMat(OnTheDemo):
 
     def test_no_words_lie_over_others_on_a_wide_and_a_narrow_bench(self):
         paths = self.of_a_rod("Holm Casting")
-        self.nothing_overlaps(((1024, 768), (1280, 800), (1920, 1080)), [*paths, *SHOP])
+        self.nothing_overlaps(((1024, 768), (1280, 800), (1920, 1080), (2560, 1440)), [*paths, *SHOP])
 
     def test_nor_at_twice_the_size_nor_on_a_phone(self):
         paths = self.of_a_rod("Skerry 10")  # the one in inches

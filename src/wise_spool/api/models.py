@@ -90,6 +90,7 @@ class NewBuild(BaseModel):
     rule: MarkingRule = "in/16"
     units: Units = Units()
     client: Words = ""
+    pretend: bool = False
 
 
 class Changes(BaseModel):

@@ -14,6 +14,7 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.changes import Op, applied
 from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.finish.findings import find_in_finish
+from wise_spool.core.first_rod import FirstStep, first_rod
 from wise_spool.core.ground.findings import STAGES, Finding, StageName, by_ruin
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import following
@@ -68,6 +69,7 @@ class Plan(Frozen):
     findings: tuple[Finding, ...]
     standing: tuple[StageStanding, ...]
     assumed: tuple[str, ...]
+    first_rod: tuple[FirstStep, ...]
 
 
 def plan(rod: Rod | Build) -> Plan:
@@ -104,6 +106,7 @@ def _planned(rod: Rod) -> Plan:
         findings=findings,
         standing=_standing(build, findings),
         assumed=looks_assumed(build),
+        first_rod=first_rod(rod),
     )
 
 

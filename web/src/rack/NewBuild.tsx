@@ -39,7 +39,7 @@ export function NewBuild() {
     try {
       const state = await take(
         api.POST("/api/builds", {
-          body: { name: name.trim(), client, rod_type: type, rule, units },
+          body: { name: name.trim(), client, rod_type: type, pretend: false, rule, units },
         }),
       );
       await queries.invalidateQueries({ queryKey: ["rack"] });

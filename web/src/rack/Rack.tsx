@@ -8,6 +8,7 @@ import type { BoardState, BuildState, RackRod } from "../api/types";
 import { STAGES } from "../api/types";
 import { RodPaint, WholeRod } from "../mat/Rod";
 import { useWidth } from "../mat/scale";
+import { useFirstRod } from "./useFirstRod";
 import type { Scale } from "../mat/scale";
 import { Button, IconButton } from "../ui/controls";
 import { rodLength } from "../ui/measure";
@@ -21,6 +22,9 @@ import { CLOCK_WORDS, due, nextClock } from "./clocks";
 import { NextAtTheBench } from "./NextAtTheBench";
 import { RodMenu } from "./RodMenu";
 
+/** How much larger words are on this window than on a usual one; rows and their text grow with them. */
+const grown = () =>
+  parseFloat(getComputedStyle(document.documentElement).getPropertyValue("--size-body")) / 15 || 1;
 const ROW_H = 92;
 const PAGE = 60;
 
@@ -192,6 +196,7 @@ function EmptyRack() {
   const [, go] = useLocation();
   const queries = useQueryClient();
   const [laying, setLaying] = useState(false);
+  const learn = useFirstRod();
   const example = async () => {
     setLaying(true);
     try {
@@ -222,6 +227,9 @@ function EmptyRack() {
         <Button look="tape" className="px-5 py-2" onClick={() => shell.set({ newBuild: true })}>
           <Plus size={16} aria-hidden /> Start the first rod
         </Button>
+        <Button className="px-4 py-2" onClick={() => void learn()}>
+          Learn on a pretend blank
+        </Button>
         <Button className="px-4 py-2" disabled={laying} onClick={() => void example()}>
           Look at an example
         </Button>
@@ -244,15 +252,17 @@ function Rods({ rods, board }: { rods: RackRod[]; board: BoardState | undefined 
   const [ref, width] = useWidth<HTMLUListElement>();
   const longest = Math.max(1500, ...rods.map((r) => (r.length_mm ?? 0) + 40));
   const narrow = width < 620;
-  const text = narrow ? width : TEXT_W;
-  const room = narrow ? 0 : Math.max(width - TEXT_W - 16, 200);
+  const k = grown();
+  const high = Math.round(ROW_H * k);
+  const text = narrow ? width : Math.round(TEXT_W * k);
+  const room = narrow ? 0 : Math.max(width - text - 16, 200);
   if (!rods.length) return <p className="px-5 py-6 text-soft">No rod on the rack is called so.</p>;
   return (
     <ul ref={ref} className="relative mx-4 rounded bg-mat text-mat-ink" aria-label="Rods">
       {!narrow && (
         <>
-          <RackPost left={TEXT_W + room * 0.1} rows={rods.length} />
-          <RackPost left={TEXT_W + room * 0.55} rows={rods.length} />
+          <RackPost left={text + room * 0.1} rows={rods.length} high={high} />
+          <RackPost left={text + room * 0.55} rows={rods.length} high={high} />
         </>
       )}
       {rods.map((rod) => (
@@ -262,6 +272,7 @@ function Rods({ rods, board }: { rods: RackRod[]; board: BoardState | undefined 
           pxPerMm={(room - 20) / longest}
           room={room}
           text={text}
+          high={high}
           onBoard={board?.rods.find((r) => r.id === rod.id)}
         />
       ))}
@@ -270,16 +281,16 @@ function Rods({ rods, board }: { rods: RackRod[]; board: BoardState | undefined 
 }
 
 /** An upright of the rack with a notch for every rod. */
-function RackPost({ left, rows }: { left: number; rows: number }) {
+function RackPost({ left, rows, high }: { left: number; rows: number; high: number }) {
   return (
     <li aria-hidden className="pointer-events-none absolute top-0 bottom-0" style={{ left }}>
-      <svg width="34" height={rows * ROW_H} className="block">
-        <rect x="2" width="9" height={rows * ROW_H} fill="var(--ply-dark)" />
-        <rect x="2" width="3" height={rows * ROW_H} fill="var(--ply)" />
+      <svg width="34" height={rows * high} className="block">
+        <rect x="2" width="9" height={rows * high} fill="var(--ply-dark)" />
+        <rect x="2" width="3" height={rows * high} fill="var(--ply)" />
         {Array.from({ length: rows }, (_, i) => (
           <path
             key={i}
-            d={`M9,${i * ROW_H + 55} h10 q7,0 7,-8`}
+            d={`M9,${i * high + high / 2 + 9} h10 q7,0 7,-8`}
             fill="none"
             stroke="var(--ply)"
             strokeWidth="5"
@@ -296,9 +307,10 @@ function RodRow(props: {
   pxPerMm: number;
   room: number;
   text: number;
+  high: number;
   onBoard: BoardState["rods"][number] | undefined;
 }) {
-  const { rod, pxPerMm, room, text, onBoard } = props;
+  const { rod, pxPerMm, room, text, high, onBoard } = props;
   const k = pxPerMm * 2.5;
   const scale: Scale = {
     x: (mm) => 10 + mm * pxPerMm,
@@ -309,7 +321,7 @@ function RodRow(props: {
     tall: Math.min(k, 0.4),
     flipped: false,
   };
-  const y = 42;
+  const y = high / 2 - 4;
   const stage = rod.standing.find((s) => s.state !== "done")?.stage ?? "finish";
   const paint = `r${rod.id.slice(0, 6)}`;
   return (
@@ -317,7 +329,7 @@ function RodRow(props: {
       <Link
         href={`/build/${rod.id}/${stage}`}
         className="flex hover:bg-white/5 focus-visible:bg-white/5"
-        style={{ height: ROW_H }}
+        style={{ height: high }}
       >
         <div className="flex shrink-0 flex-col justify-center pr-2 pl-5" style={{ width: text }}>
           <span className="truncate pr-8 text-head leading-tight font-bold">{rod.name}</span>
@@ -350,7 +362,7 @@ function RodRow(props: {
           </span>
         </div>
         {room > 0 && (
-          <svg width={room} height={ROW_H} className="block" aria-hidden>
+          <svg width={room} height={high} className="block" aria-hidden>
             <RodPaint id={paint} />
             {rod.taper.length < 2 && rod.length_mm && (
               <line

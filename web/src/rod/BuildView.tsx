@@ -24,6 +24,7 @@ import { Button, IconButton } from "../ui/controls";
 import { Guard } from "../ui/Guard";
 import { ConflictOverlay } from "./ConflictOverlay";
 import { History } from "./History";
+import { FirstRod } from "./FirstRod";
 import { useRod } from "./store";
 
 /* A stage's instrument comes when the stage is gone to. */
@@ -117,6 +118,7 @@ export function BuildView({ id, stage, job }: { id: string; stage: StageName; jo
         </p>
       )}
       <div className="flex min-h-0 flex-1 max-[760px]:block max-[760px]:overflow-auto">
+        <FirstRod id={id} stage={stage} {...(job ? { job } : {})} />
         <main
           id="job"
           key={`${stage}/${one.job}`}
@@ -348,6 +350,9 @@ function useKeys(id: string, stage: StageName, go: (to: string) => void) {
         void (e.shiftKey ? redo() : undo());
         return;
       }
+      // Out of an empty field; one that holds something keeps it.
+      if (e.key === "Escape" && e.target instanceof HTMLInputElement && !e.target.value)
+        e.target.blur();
       if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return;
       const at = STAGES.indexOf(stage);
       const to =

@@ -7,6 +7,7 @@ import { useLocation } from "wouter";
 import { api, take } from "../api/client";
 import { STAGES } from "../api/types";
 import { useRod } from "../rod/store";
+import { useFirstRod } from "../rack/useFirstRod";
 import { JOBS_OF } from "../stages/jobs";
 import { useSettings } from "../ui/settings";
 import { TRADE_WORDS } from "../words/trade";
@@ -20,6 +21,7 @@ export function Palette() {
   const { palette, set } = useShell();
   const [where, go] = useLocation();
   const { light, flipped, set: setSettings } = useSettings();
+  const learn = useFirstRod();
   const undo = useRod((s) => s.undo);
   const redo = useRod((s) => s.redo);
   const rods = useQuery({
@@ -176,6 +178,9 @@ export function Palette() {
           </Command.Item>
           <Command.Item className={ITEM} onSelect={run(() => setSettings({ flipped: !flipped }))}>
             Turn the mat round: butt {flipped ? "left" : "right"}
+          </Command.Item>
+          <Command.Item className={ITEM} onSelect={run(learn)}>
+            Learn on a pretend blank
           </Command.Item>
           <Command.Item
             className={ITEM}

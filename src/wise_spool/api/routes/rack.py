@@ -59,7 +59,7 @@ def start_build(new: m.NewBuild, shop: InShop) -> m.BuildState:
     """Start a rod."""
     brief = Brief(rod_type=new.rod_type)
     guides = GuidesWished(reel=usual_reel(new.rod_type))
-    design = Design(name=new.name, client=new.client, rule=new.rule, units=new.units, brief=brief, guides=guides)  # fmt: skip
+    design = Design(name=new.name, client=new.client, pretend=new.pretend, rule=new.rule, units=new.units, brief=brief, guides=guides)  # fmt: skip
     return as_state(shop, shop.builds.add(Records(design=design)))
 
 

@@ -46,12 +46,13 @@ class Brief(Frozen):
 
 class Heading(Frozen):
     """The head of a rod's sheet: its name, whom it is for, how it is marked. ``sure`` holds the values,
-    by their path, that look like a fresh rod's and were said to be so."""
+    by their path, that look like a fresh rod's and were said to be so. ``pretend`` is a rod to learn on."""
 
     name: Name
     client: Words = ""
     number: Words = ""
     batch: Words = ""
+    pretend: bool = False
     rule: MarkingRule = "in/16"
     units: Units = Units()
     brief: Brief = Brief()
