@@ -45,9 +45,9 @@ class FirstRod(unittest.TestCase):
         self.assertTrue(steps(b)[0].done)
         rests = tuple(
             RollTrial(id=f"t{n}", angle_deg=float(line.rstrip("°")))
-            for n, line in enumerate(steps(b)[1].slip)
+            for n, line in enumerate(steps(b)[2].slip)
         )
-        self.assertFalse(steps(with_(b, spine={"trials": rests[:2]}))[1].done)
+        self.assertFalse(steps(with_(b, spine={"trials": rests[:2]}))[2].done)
         b = with_(b, spine={"trials": rests}, handle={"parts": KITS["split_foam"].parts})
         train = tuple(
             Guide(
@@ -66,8 +66,8 @@ class FirstRod(unittest.TestCase):
                 p = plan(b)
                 self.assertTrue(all(s.done and s.came for s in p.first_rod), p.first_rod)
                 self.assertEqual([f.sentence for f in p.findings if f.weight == "ruins"], [])
-                self.assertIn("37°", p.first_rod[1].came)
-                self.assertIn("wants a bore of", p.first_rod[2].came)
+                self.assertIn("37°", p.first_rod[2].came)
+                self.assertIn("wants a bore of", p.first_rod[1].came)
 
     def test_any_other_rod_has_no_slip_and_copies_of_a_rod_put_away_have_none(self):
         self.assertEqual(steps(Build(name="real")), ())

@@ -110,6 +110,8 @@ class InTheBrowser(unittest.TestCase):
         cls.browser = play.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, *cls.flags()])
         cls.addClassCleanup(cls.browser.close)
 
+    touch = False
+
     @classmethod
     def flags(cls) -> list[str]:
         """What this browser is told besides."""
@@ -121,6 +123,7 @@ class InTheBrowser(unittest.TestCase):
             reduced_motion="reduce",
             accept_downloads=True,
             service_workers=self.service_workers,
+            has_touch=self.touch,
         )
         self.addCleanup(self.context.close)
         self.console: list[str] = []

@@ -1,7 +1,10 @@
 """One living mat: the answer, its picture and its main control in the window; nothing over anything else."""
 
+import io
 from pathlib import Path
 
+import numpy as np
+from PIL import Image
 from playwright.sync_api import expect
 
 from tests.e2e.browser import OnTheDemo
@@ -19,6 +22,20 @@ OVERLAPS = (Path(__file__).parent / "overlaps.js").read_text()
 LAID_OUT = "() => document.fonts.ready.then(() => new Promise(r => requestAnimationFrame(() => requestAnimationFrame(() => requestAnimationFrame(r)))))"
 """Fonts are there, and what watches its own size has drawn itself anew."""
 LEAST_ANSWER_PX = 40
+FOCUSED = """() => {
+  const e = document.activeElement;
+  if (!e || e === document.body) return null;
+  e.scrollIntoView({ block: "nearest", inline: "nearest" });
+  const r = e.getBoundingClientRect();
+  return { name: `${e.tagName} ${e.getAttribute("aria-label") || e.textContent.slice(0, 30)}`,
+           x: r.x, y: r.y, wide: r.width, high: r.height };
+}"""
+
+
+def luminance(rgb):
+    """Relative luminance of sRGB colours from 0 to 1 (WCAG 2.2)."""
+    linear = np.where(rgb <= 0.04045, rgb / 12.92, ((rgb + 0.055) / 1.055) ** 2.4)
+    return linear @ np.array([0.2126, 0.7152, 0.0722])
 
 
 class TheMat(OnTheDemo):
@@ -73,7 +90,9 @@ class TheMat(OnTheDemo):
 
     def test_no_words_lie_over_others_on_a_wide_and_a_narrow_bench(self):
         paths = self.of_a_rod("Holm Casting")
-        self.nothing_overlaps(((1024, 768), (1280, 800), (1920, 1080), (2560, 1440)), [*paths, *SHOP])
+        self.nothing_overlaps(
+            ((1024, 768), (1280, 800), (1920, 1080), (2560, 1440)), [*paths, *SHOP]
+        )
 
     def test_nor_at_twice_the_size_nor_on_a_phone(self):
         paths = self.of_a_rod("Skerry 10")  # the one in inches
@@ -146,6 +165,43 @@ class TheMat(OnTheDemo):
         expect(line.get_by_role("button", name="Stop, 1: list them")).to_be_visible()
         line.get_by_role("link", name="Take me there").click()
         expect(self.page.get_by_role("heading", name="guides: Train")).to_be_attached()
+
+    def test_whatever_has_the_focus_shows_it_in_both_lights(self):
+        """Told by pixels: with the focus and without it, enough of them differ by 3:1 (WCAG 2.2, 2.4.13)."""
+        rod = self.of_a_rod("Skerry 10")[0].split("/")[2]
+        stages = ("blank/taper", "handle/stack", "guides/train", "wraps/wraps", "finish/mix")
+        views = ["/", "/board", "/shelf/grip", *(f"/build/{rod}/{s}" for s in stages)]
+        for light, part in (("lamp", views[::2]), ("day", views[1::2])):
+            self.visit("/")
+            if self.page.locator("html").get_attribute("data-light") != light:
+                self.page.get_by_role("button", name="Daylight").click()
+            for path in part:
+                self.visit(path)
+                self.page.evaluate(LAID_OUT)
+                for _ in range(70):
+                    self.page.keyboard.press("Tab")
+                    here = self.page.evaluate(FOCUSED)
+                    if here is None:
+                        break
+                    if here["wide"] < 3 or here["y"] > 800:
+                        continue  # the skip link before it is shown
+                    with self.subTest(light=light, path=path, what=here["name"]):
+                        self.assertGreater(self.shown_by_focus(here), 24)
+
+    def shown_by_focus(self, here):
+        """Pixels round what has the focus that differ by 3:1 once it has lost it."""
+        edge = 8
+        x, y = max(here["x"] - edge, 0), max(here["y"] - edge, 0)
+        wide = min(here["wide"] + 2 * edge, 1280 - x)
+        high = min(here["high"] + 2 * edge, 800 - y)
+        clip = {"x": x, "y": y, "width": max(wide, 1), "height": max(high, 1)}
+        seen = []
+        for way in ("window.had = document.activeElement; window.had.blur()", "window.had.focus()"):
+            shot = Image.open(io.BytesIO(self.page.screenshot(clip=clip))).convert("RGB")
+            seen.append(luminance(np.asarray(shot) / 255))
+            self.page.evaluate(way)
+        ratio = (np.maximum(*seen) + 0.05) / (np.minimum(*seen) + 0.05)
+        return int((ratio >= 3).sum())
 
     def test_torn_tape_shows_its_focus(self):
         for light in ("lamp", "day"):

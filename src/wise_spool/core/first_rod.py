@@ -44,7 +44,8 @@ class _Step:
 
 
 def first_rod(rod: Rod) -> tuple[FirstStep, ...]:
-    """The steps, in the order of the trade; none on a rod that is not the pretend one."""
+    """The steps; the handle before the spine, so that the first bore comes soon. None on a rod that is not the pretend
+    one."""
     if not rod.build.pretend:
         return ()
     said = [(step, step.came(rod)) for step in STEPS]
@@ -100,12 +101,12 @@ STEPS = (
     _Step("blank", "taper", "Measure the blank",
           "A tape along it, a caliper across it. Type the length, then each reading of the slip: station, Enter, diameter, Enter.",
           _taper, _measured),
-    _Step("spine", "roll", "Roll it to its rest",
-          "Loaded and let go, a blank rolls to the same rest again and again. Three times it stopped as the slip says: enter each.",
-          lambda _: tuple(f"{d}°" for d in RESTS_DEG), _rolled),
     _Step("handle", "stack", "Put a handle on it",
           "Take the kit that is offered first. What every part must be bored to follows from where it lies.",
           lambda _: (), _handled),
+    _Step("spine", "roll", "Roll it to its rest",
+          "Loaded and let go, a blank rolls to the same rest again and again. Three times it stopped as the slip says: enter each.",
+          lambda _: tuple(f"{d}°" for d in RESTS_DEG), _rolled),
     _Step("guides", "train", "Hang the guides",
           "Copy the seller’s chart and paste it under the train; its distances are from the tip.",
           _chart, _guided),

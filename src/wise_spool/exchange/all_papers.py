@@ -14,6 +14,7 @@ from wise_spool.exchange.portrait import portrait
 from wise_spool.exchange.protractor import protractor
 from wise_spool.exchange.sheet import build_sheet
 from wise_spool.exchange.story_stick import story_stick
+from wise_spool.exchange.tagged import tagged
 from wise_spool.exchange.turning_sheet import turning_sheet
 
 
@@ -34,4 +35,5 @@ def all_papers(build: Build, plan: Plan, paper: PaperName, printed: date) -> byt
         sheets.append(figure_sheet)
     if plan.finish.areas:
         sheets.append(finish_sheet)
-    return joined(make(build, plan, paper, printed) for make in sheets)
+    whole = joined(make(build, plan, paper, printed) for make in sheets)
+    return tagged(whole, f"{build.name}: all papers")

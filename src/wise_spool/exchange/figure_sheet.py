@@ -21,6 +21,7 @@ from wise_spool.exchange.paper import (
     check_ruler,
     register_fonts,
 )
+from wise_spool.exchange.tagged import tagged
 
 LEFT_MM = 14.0
 MOST_LONG_MM = 178.0
@@ -57,7 +58,7 @@ def figure_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> b
         check_ruler(canvas, LEFT_MM * mm, 12 * mm)
         canvas.showPage()
     canvas.save()
-    return out.getvalue()
+    return tagged(out.getvalue(), f"{build.name}: figures")
 
 
 def _figure(canvas: Canvas, build: Build, f: FigureLaid, height: float) -> None:

@@ -29,6 +29,7 @@ from wise_spool.exchange.paper import (
     register_fonts,
 )
 from wise_spool.exchange.sheet_parts import cut as shortened
+from wise_spool.exchange.tagged import tagged
 
 MARGIN_MM = 14.0
 GAP_MM = 5.0
@@ -120,7 +121,7 @@ def label_sheet(rods: Sequence[tuple[Build, Plan]], paper: PaperName, printed: d
         canvas.drawString(MARGIN_MM * mm, height / 2, "There is no label that fits yet.")
     canvas.showPage()
     canvas.save()
-    return out.getvalue()
+    return tagged(out.getvalue(), "Labels at 1:1")
 
 
 def labels_of_one(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:

@@ -31,6 +31,7 @@ from wise_spool.exchange.paper import (
     register_fonts,
 )
 from wise_spool.exchange.sheet_parts import cut
+from wise_spool.exchange.tagged import tagged
 
 MARGIN_MM = 12.0
 THICK_MM = 22.0
@@ -61,7 +62,7 @@ def portrait(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes
         _Page(canvas, build, plan, long, short).draw(printed)
     canvas.showPage()
     canvas.save()
-    return out.getvalue()
+    return tagged(out.getvalue(), build.name)
 
 
 def hung(labels: Iterable[Label], low: float, high: float, room: float = 4.0) -> list[tuple[Label, float, int]]:  # fmt: skip

@@ -23,6 +23,7 @@ from wise_spool.exchange.paper import (
     check_ruler,
     register_fonts,
 )
+from wise_spool.exchange.tagged import tagged
 
 STRIP_HIGH_MM = 13.0
 PITCH_MM = 19.0
@@ -72,7 +73,7 @@ def protractor(build: Build, plan: Plan, paper: PaperName, printed: date) -> byt
         check_ruler(canvas, 14 * mm, 14 * mm)
         canvas.showPage()
     canvas.save()
-    return out.getvalue()
+    return tagged(out.getvalue(), f"{build.name}: wrap-round strips")
 
 
 def _strip(canvas: Canvas, build: Build, plan: Plan, line: MapLine, x: float, y: float) -> None:

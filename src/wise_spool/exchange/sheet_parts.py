@@ -33,6 +33,7 @@ from wise_spool.exchange.paper import (
     check_ruler,
     register_fonts,
 )
+from wise_spool.exchange.tagged import tagged
 
 MARGIN = 14 * mm
 
@@ -96,9 +97,9 @@ def bound(
         if true_size:
             check_ruler(canvas, MARGIN, 17 * mm)
 
-    document.addPageTemplates([PageTemplate(frames=[frame], onPage=foot)])
+    document.addPageTemplates([PageTemplate(frames=[frame], onPageEnd=foot)])
     document.build(story(document.width))
-    return out.getvalue()
+    return tagged(out.getvalue(), title)
 
 
 def head(title: str, facts: Sequence[str]) -> list[Flowable]:

@@ -27,6 +27,7 @@ from wise_spool.exchange.paper import (
     register_fonts,
 )
 from wise_spool.exchange.sheet_parts import cut
+from wise_spool.exchange.tagged import tagged
 
 STRIP_MM = 240.0
 STRIPS_A_PAGE = 4
@@ -63,7 +64,7 @@ def story_stick(build: Build, plan: Plan, paper: PaperName, printed: date) -> by
             )
         canvas.showPage()
     canvas.save()
-    return out.getvalue()
+    return tagged(out.getvalue(), f"{build.name}: story stick")
 
 
 def _head(

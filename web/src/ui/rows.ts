@@ -25,31 +25,34 @@ export function useRows<T extends Element>(): RefObject<T | null> {
       const row = rows.find((r) => r === last.current) ?? rows[0];
       rows.forEach((r) => stopsOf(r).forEach((s) => (r === row ? woken(s) : rested(s))));
     };
-    const enter = (e: Event) => {
+    const enter: EventListener = (e) => {
       const row = rowAt(e, all);
       if (!row || row === last.current) return;
       last.current = row;
       rest();
     };
-    const go = (e: Event) => {
+    const go: EventListener = (e) => {
       const { key, ctrlKey, altKey, metaKey, defaultPrevented, target } = e as KeyboardEvent;
       const by = ways(target as Element)[key];
       if (!by || ctrlKey || altKey || metaKey || defaultPrevented) return;
       const rows = rowsOf(all);
-      const next = rows[rows.indexOf(rowAt(e, all)!) + by];
+      const row = rowAt(e, all);
+      const next = row && rows[rows.indexOf(row) + by];
       if (!next) return;
       e.preventDefault();
-      likest(next, target as Stop, rowAt(e, all)!)?.focus();
+      likest(next, target as Stop, row)?.focus();
     };
     const seen = new MutationObserver(rest);
     rest();
     seen.observe(all, { childList: true, subtree: true, attributeFilter: ["tabindex"] });
-    all.addEventListener("focusin", enter);
-    all.addEventListener("keydown", go);
+    // A drawing that listens would itself become a stop in some browsers: what it lies in listens for it.
+    const ears = all instanceof SVGElement ? (all.closest("div") ?? document.body) : all;
+    ears.addEventListener("focusin", enter);
+    ears.addEventListener("keydown", go);
     return () => {
       seen.disconnect();
-      all.removeEventListener("focusin", enter);
-      all.removeEventListener("keydown", go);
+      ears.removeEventListener("focusin", enter);
+      ears.removeEventListener("keydown", go);
     };
   });
   return list;
