@@ -164,7 +164,8 @@ class Building(InTheBrowser):
             press("Enter")
             expect(self.page.get_by_role("slider", name="ring 6")).to_have_count(n, timeout=15_000)
         self.page.evaluate("document.activeElement.blur()")
-        self.tab_to(label="guide 2, ring 6")
+        self.tab_to(label="guide 1, ring 6")
+        press(".")
         before = self.rod("By keys")["plan"]["guides"]["placed"][1]["marked_mm"]
         press("ArrowRight")
         self.kept()

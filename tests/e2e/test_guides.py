@@ -288,8 +288,8 @@ class Choosing(OnTheDemo):
 
     def test_the_train_is_a_few_stops_and_arrows_lead_through_it(self):
         self.at("Skerry 10", "guides")
-        place = self.page.get_by_label("Ring of guide 3")
-        place.focus()
+        self.page.keyboard.press("Tab")
+        self.page.get_by_label("Ring of guide 3").focus()
         self.page.keyboard.press("ArrowDown")
         expect(self.page.get_by_label("Ring of guide 4")).to_be_focused()
         stops = []
@@ -299,10 +299,15 @@ class Choosing(OnTheDemo):
                 self.page.evaluate("document.activeElement.closest('[aria-label=Guides]') !== null")
             )
         self.assertLess(sum(stops), 14)
+        self.assertNotIn("at=", self.page.url)  # what was walked through is not taken hold of
         ring = self.page.get_by_role("slider", name="guide 4, ring 6")
         ring.focus()
         self.page.keyboard.press(".")
         expect(self.page.get_by_role("slider", name="guide 5, ring 6")).to_be_focused()
+        self.page.keyboard.press("ArrowRight")
+        expect(self.page.get_by_role("button", name="Guide 5", exact=True)).to_have_attribute(
+            "aria-expanded", "true"
+        )
 
     def test_a_picture_taken_aslant_is_set_straight_by_a_board(self):
         self.at("Skerry 10", "guides/test")

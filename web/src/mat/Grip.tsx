@@ -3,6 +3,7 @@ import { useRef } from "react";
 import type { ReactNode } from "react";
 
 import { sliderProps } from "../ui/slider";
+import { walkedTo } from "../ui/walked";
 
 interface GripProps {
   label: string;
@@ -55,7 +56,10 @@ export function Grip(props: GripProps) {
     says: props.valueText,
     step: stepMm,
     mirrored: flipped,
-    onStep: props.onDrop,
+    onStep: (mm) => {
+      props.onSelect();
+      props.onDrop(mm);
+    },
     onKey: (e) => {
       const act =
         { Enter: props.onType, Delete: props.onFree, Backspace: props.onFree }[e.key] ?? null;
@@ -71,7 +75,7 @@ export function Grip(props: GripProps) {
       data-row
       className="cursor-ew-resize outline-offset-0"
       style={{ touchAction: "none" }}
-      onFocus={props.onSelect}
+      onFocus={() => walkedTo() || props.onSelect()}
     >
       {props.children}
       {props.selected && <title>{props.valueText}</title>}

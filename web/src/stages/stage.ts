@@ -1,3 +1,4 @@
+import { walkedTo } from "../ui/walked";
 import type { FocusEvent } from "react";
 
 /** What every stage's instrument is given. */
@@ -13,5 +14,5 @@ export interface StageProps {
  * row that opens would push the button away from under the pointer before it is let go.
  */
 export const heldByFocus = (hold: () => void) => (e: FocusEvent<HTMLElement>) => {
-  if (e.target.matches("input, :focus-visible")) hold();
+  if (!walkedTo() && e.target.matches("input, :focus-visible")) hold();
 };
