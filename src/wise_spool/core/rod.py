@@ -25,7 +25,9 @@ from wise_spool.core.guides.datums import Datums
 from wise_spool.core.guides.layouts import (
     LayoutFigures,
     LayoutsPlan,
+    OnePlace,
     blend_layouts,
+    place_of_one,
     plan_layouts,
 )
 from wise_spool.core.guides.liveliness import TrainPlan, plan_train
@@ -227,7 +229,18 @@ class Rod:
     @derived
     def repairs(self) -> tuple[RepairPlan, ...]:
         """What is to be mended, and what the rod is afterwards."""
-        return plan_repairs(self.build, self.work_blank, self.stiffness, self.handle, self.guides)
+        return plan_repairs(
+            self.build, self.work_blank, self.stiffness, self.handle, self.guides, self._place_of
+        )
+
+    def _place_of(self, guide_id: str) -> OnePlace | None:
+        """Where a guide that comes off shares the bend best; None where nothing can be said."""
+        if self.datums is None or self.stiffness is None:
+            return None
+        try:
+            return place_of_one(self._trial(self.datums), guide_id)
+        except BendError:
+            return None
 
     @derived
     def work(self) -> WorkPlan:

@@ -5,6 +5,7 @@ import math
 import unittest
 
 import numpy as np
+import scipy.integrate
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -26,6 +27,7 @@ from wise_spool.core.ground.habits import habits
 from wise_spool.core.guides.layouts import (
     _sharing,
     cut_shares,
+    place_of_one,
     share_of_bend,
 )
 from wise_spool.core.guides.liveliness import plan_train
@@ -173,6 +175,40 @@ class ShareOfBend(unittest.TestCase):
             best, tried = min(best, sharing(at).worst(places)), tried + 1
         self.assertGreater(tried, 300)
         self.assertLess(mine.worst([train.ring_mm - shared.at[g] for g in order]), 1.02 * best)
+
+    def off_by(self, b, displaced_mm):
+        """The rod laid out by share of bend, every guide stated, and the fifth of them put elsewhere."""
+        shared = share_of_bend(self.train(b), habits().share_q).at
+        ring = self.train(b).ring_mm
+        at = {**shared, "g4": shared["g4"] + displaced_mm}
+        train = tuple(
+            g.model_copy(update={"at": StatedAt(datum="tip_top_ring", distance_mm=ring - at[g.id])})
+            for g in b.guides.train
+        )
+        return b.model_copy(update={"guides": b.guides.model_copy(update={"train": train})})
+
+    def greater(self, train, station):
+        """The greater share of the two spans beside the fifth guide, the rod bent with it at this station."""
+        at = {**train.planned(), "g4": station}
+        bent = third_load(train, train.dressed(at), None)
+        curve = np.abs(bent.curvature) ** habits().share_q
+        whole = scipy.integrate.cumulative_trapezoid(curve, bent.station_mm, initial=0)
+        low, mid, high = np.interp([at["g5"], station, at["g3"]], bent.station_mm, whole)
+        return max(mid - low, high - mid) / (high - low) * 2
+
+    def test_one_guide_alone_goes_where_no_other_place_on_a_grid_shares_better(self):
+        for displaced_mm in (-70.0, 70.0):
+            train = self.train(self.off_by(rod(n=6), displaced_mm))
+            place = place_of_one(train, "g4")
+            best = min(
+                self.greater(train, place.was_mm + s) for s in np.arange(-110.0, 115.0, 10.0)
+            )
+            self.assertGreater(place.greater_was, 1.15)
+            self.assertAlmostEqual(place.greater_was, self.greater(train, place.was_mm), delta=0.01)
+            self.assertLess(self.greater(train, place.best_mm), best + 0.01)
+            self.assertLess((place.best_mm - place.was_mm) * displaced_mm, 0)
+            with self.assertRaisesRegex(BendError, "the reel's to say"):
+                place_of_one(train, "g6")
 
     def test_a_jointed_rod_is_laid_out_without_a_finding_of_its_own(self):
         for joint in (700.0, 1000.0, 1350.0, 1700.0):

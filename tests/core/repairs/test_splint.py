@@ -13,10 +13,12 @@ from wise_spool.core.blank.taper import Taper
 from wise_spool.core.blank.working import working_blank
 from wise_spool.core.document.blank import Blank, Joint, Reading
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.guides import StatedAt
 from wise_spool.core.document.repairs import Repair
 from wise_spool.core.ground.habits import HABITS
 from wise_spool.core.plan import plan
 from wise_spool.core.repairs.splint import Mended, Sleeve, SplintError, plan_splint, tube_ei
+from wise_spool.demo.shop import skerry
 
 CLAMP, LENGTH, BREAK = 300.0, 2000.0, 1100.0
 
@@ -162,6 +164,27 @@ class Planned(unittest.TestCase):
                 part = next(o for o in found.work.operations if o.id == "part:seat")
                 self.assertIn(mends[-1].id, [b.id for b in part.after])
                 self.assertTrue(found.repairs[0].answer)
+
+    def test_a_guide_replaced_goes_where_the_loaded_rod_wants_it_and_its_card_says_so(self):
+        rod = skerry()
+        far = next(g for g in plan(rod).guides.placed if g.id == "g5")
+        for moved_mm, answer in ((0.0, "goes back to its mark"), (110.0, "toward the butt")):
+            train = tuple(
+                g if g.id != "g5"
+                else g.model_copy(update={"at": StatedAt(datum="tip_top_ring", distance_mm=far.from_tip_ring_mm - moved_mm)})
+                for g in rod.guides.train
+            )  # fmt: skip
+            b = rod.model_copy(
+                update={
+                    "guides": rod.guides.model_copy(update={"train": train}),
+                    "repairs": (Repair(id="m1", kind="guide", guide_id="g5"),),
+                }
+            )
+            found = plan(b)
+            self.assertIn(answer, found.repairs[0].answer)
+            mark = next(c for c in found.repairs[0].on_cards if c.step == "clean")
+            card = next(c for c in found.cards if c.id == "mend:m1:clean")
+            self.assertEqual(card.figure, mark.figure)
 
     def test_what_cannot_be_mended_stops_the_rod(self):
         rod = Build(name="Broken", blank=blank(), repairs=(Repair(id="m1", at_mm=2080, sleeve_mm=200),), rule="mm/1")  # fmt: skip

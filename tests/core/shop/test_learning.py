@@ -9,7 +9,10 @@ from pydantic import ValidationError
 from wise_spool.core.document.bench import Gauged, Timed, Worked
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.document.parts import DryFit, TryReckoned
+from wise_spool.core.document.repairs import Repair
 from wise_spool.core.ground.habits import HABITS
+from wise_spool.core.plan import plan
+from wise_spool.core.rod import Rod
 from wise_spool.core.shop.learning import (
     PRIOR_SHAPE,
     PRIOR_TIMES,
@@ -19,6 +22,7 @@ from wise_spool.core.shop.learning import (
     learned_signed,
 )
 from wise_spool.core.shop.lessons import BORE_SPREAD_MM, CLEAR_MM, MINUTES_SPREAD, at_25_c
+from wise_spool.demo.shop import ferryman
 
 NOW = datetime(2026, 3, 14, 19, 0, tzinfo=UTC)
 
@@ -158,6 +162,21 @@ class Gauges(unittest.TestCase):
         self.assertGreater(found["wrap_share.hand bobbin, A"], 1.4)
         self.assertLess(found["wrap_share.powered wrapper, D"], 0.85)
         self.assertEqual(learn([wrapped("thread, garnet", 20)]), (), "no tool it can be of")
+
+    def test_minutes_of_a_repair_are_learned_by_its_kind_and_the_plan_follows(self):
+        def mended(n, kind, minutes):
+            worked = Worked(id=f"mend:m{n}:x", kind="mend", tool=kind, minutes=minutes, planned=20)
+            return LogEntry(id=f"e{n}", at=NOW, worked=worked)
+
+        log = [mended(n, "splint", 40) for n in range(4)] + [mended(9, "seat", 20)]
+        found = {q.habit: q.value for q in learn(log)}
+        self.assertGreater(found["mend_share.splint"], 1.5)
+        self.assertAlmostEqual(found["mend_share.seat"], 1.0, delta=0.1)
+        rod = ferryman().model_copy(update={"repairs": (Repair(id="m1", kind="dent"),)})
+        for share in (1.0, 2.0):
+            card = next(c for c in plan(Rod.of(rod, {"mend_share.dent": share})).cards if c.kind == "mend")  # fmt: skip
+            self.assertEqual((card.tool, card.planned), ("dent", 15.0))
+            self.assertAlmostEqual(card.minutes, 15 * share)
 
     def test_a_cup_cannot_hold_more_than_was_mixed_and_a_tape_adds_something(self):
         for said in ({"what": "coat", "mixed": 3, "said": 3}, {"what": "tape", "said": 0}):

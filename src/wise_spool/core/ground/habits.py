@@ -1398,6 +1398,14 @@ class Habits(Frozen):
         5,
         "habit",
     )
+    mend_share: Table = _open_table(
+        1.0,
+        "A repair of that kind takes your hands this share of the minutes planned",
+        "times",
+        0.2,
+        5,
+        "habit",
+    )
     mix_min: float = _habit(
         10.0, "Minutes to set out, measure and mix a cup.", "min", 0, 60, "habit"
     )

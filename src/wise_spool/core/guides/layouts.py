@@ -165,6 +165,60 @@ def blend_layouts(
     return figures.model_copy(update={"words": _verdict(figures, train.build)})
 
 
+@dataclass(frozen=True)
+class OnePlace:
+    """Where one guide shares the bend best between its neighbours, all others staying: stations, and the greater of
+    its two spans' shares over the mean of both, with it there and where it was (1: both alike)."""
+
+    was_mm: float
+    best_mm: float
+    greater_was: float
+    greater_best: float
+
+
+def place_of_one(train: Trial, guide_id: str) -> OnePlace:
+    """Where a guide that comes off anyway would go: its two spans take alike of the bend, the rod bent anew for each
+    place, and it stays off a joint. Raises :class:`BendError` when it has no place, is the one nearest the reel, or the
+    rod cannot be loaded."""
+    at = train.planned()
+    order = [g.id for g in train.guides.placed if g.id in at]
+    if guide_id not in at or guide_id == order[-1]:
+        raise BendError("Its place is the reel's to say, or not known.")
+    q, others = habits().share_q, {g: mm for g, mm in at.items() if g != guide_id}
+    bent = third_load(train, train.dressed(at), None)
+    was = _greater(bent, order, at, guide_id, q)
+    here = dict(at)
+    for _ in range(MOST_ROUNDS):
+        wanted = cut_shares(bent.station_mm, bent.curvature, order, others, q)[guide_id]
+        wanted = train.on_the_rule(guide_id, _off_joints(train, guide_id, wanted))
+        settled = abs(wanted - here[guide_id]) < SETTLED_MM
+        here[guide_id] = wanted
+        bent = third_load(train, train.dressed(here), bent.angle)
+        if settled:
+            break
+    return OnePlace(at[guide_id], here[guide_id], was, _greater(bent, order, here, guide_id, q))
+
+
+def _greater(bent: Bent, order: Sequence[str], at: dict[str, float], guide_id: str, q: float) -> float:  # fmt: skip
+    """The greater of the two spans' shares beside a guide, over the mean of both."""
+    done = shares_done(bent.station_mm, bent.curvature, q)
+    n = order.index(guide_id)
+    tipward = float(bent.station_mm[-1]) if n == 0 else at[order[n - 1]]
+    low, mid, high = np.interp([at[order[n + 1]], at[guide_id], tipward], bent.station_mm, done)
+    return float(2 * max(mid - low, high - mid) / max(high - low, 1e-12))
+
+
+def _off_joints(train: Trial, guide_id: str, station_mm: float) -> float:
+    """The nearest station at which a guide's wrap lies on no joint."""
+    guide = next(g for g in train.build.guides.train if g.id == guide_id)
+    for joint in train.work.joints:
+        low, high = joint_zone_mm(joint, guide)
+        low, high = low - habits().joint_clear_mm, high + habits().joint_clear_mm
+        if low < station_mm < high:
+            return low if station_mm - low < high - station_mm else high
+    return station_mm
+
+
 def share_of_bend(train: Trial, q: float) -> Shared:
     """Where the free guides go so that the greatest share of bend of any span is least.
 

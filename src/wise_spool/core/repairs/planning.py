@@ -13,10 +13,11 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.repairs import Repair, RepairKind
 from wise_spool.core.ground.findings import Finding
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.ground.habits import habits
+from wise_spool.core.ground.habits import habits, row_of
 from wise_spool.core.ground.measures import format_diameter, format_length, format_rod_length
 from wise_spool.core.ground.operations import Before, Need, Operation, Wait
 from wise_spool.core.ground.units import format_weight, ruled
+from wise_spool.core.guides.layouts import OnePlace
 from wise_spool.core.guides.placing import GuidesPlan
 from wise_spool.core.handle.assembling import HandlePlan
 from wise_spool.core.handle.stack import PART_WORDS
@@ -81,16 +82,21 @@ BOILING = "Boiling water: pour away from hands, hold it by the cold end."
 
 
 def plan_repairs(
-    build: Build, work: WorkingBlank, stiffness: StiffnessPlan | None, handle: HandlePlan, guides: GuidesPlan
+    build: Build, work: WorkingBlank, stiffness: StiffnessPlan | None, handle: HandlePlan, guides: GuidesPlan,
+    loaded: Callable[[str], OnePlace | None] = lambda _: None,
 ) -> tuple[RepairPlan, ...]:  # fmt: skip
-    """Every repair of the rod, in the order they are listed."""
-    return tuple(_planned(r, build, work, stiffness, handle, guides) for r in build.repairs)
+    """Every repair of the rod, in the order they are listed; ``loaded`` says where a guide shares the bend best."""
+    return tuple(_planned(r, build, work, stiffness, handle, guides, loaded) for r in build.repairs)
 
 
 def _planned(
-    r: Repair, build: Build, work: WorkingBlank, stiffness: StiffnessPlan | None, handle: HandlePlan, guides: GuidesPlan
+    r: Repair, build: Build, work: WorkingBlank, stiffness: StiffnessPlan | None, handle: HandlePlan, guides: GuidesPlan,
+    loaded: Callable[[str], OnePlace | None],
 ) -> RepairPlan:  # fmt: skip
-    says = _SAYS.get(r.kind, _plainly)(r, build, work, stiffness, handle, guides)
+    if r.kind == "guide":
+        says = _guide(r, build, guides, loaded)
+    else:
+        says = _SAYS.get(r.kind, _plainly)(r, build, work, stiffness, handle, guides)
     steps = tuple(s.words for s in steps_of(r, says.splint))
     return says.model_copy(update={"steps": steps, "words": r.words or REPAIR_WORDS[r.kind]})
 
@@ -210,20 +216,42 @@ def _tip(r: Repair, build: Build, work: WorkingBlank, stiffness: StiffnessPlan |
     return _plan(r, f"Tip-top tube {size:g}, {format_length(r.lost_mm, rule)} shorter", why, tuple(figures))  # fmt: skip
 
 
-def _guide(r: Repair, build: Build, work: WorkingBlank, stiffness: StiffnessPlan | None, handle: HandlePlan, guides: GuidesPlan) -> RepairPlan:  # fmt: skip
+AS_GOOD = 1.1
+"""The greater span beside it may take this much more of the bend than it must, and the old mark is as good. From habit."""
+
+
+def _guide(
+    r: Repair, build: Build, guides: GuidesPlan, loaded: Callable[[str], OnePlace | None]
+) -> RepairPlan:
     rule = ruled()
     found = next(((n, g) for n, g in enumerate(guides.placed, start=1) if g.id == r.guide_id), None)
     if found is None:
         return _plan(r, "Which guide?", "Its ring, and where it stood.", asked=("guide_id",))
     n, g = found
     guide = next(x for x in build.guides.train if x.id == r.guide_id)
+    place = loaded(g.id)
     figures = [Figure(words="ring, feet", says=f"{g.ring_mm:g} mm, {guide.feet}")]
     if g.marked_mm is not None:
         figures.append(Figure(words="old mark, from the butt", says=format_length(g.marked_mm, rule)))  # fmt: skip
     figures.append(Figure(words="its thread", says=guide.thread))
     figures.append(Figure(words="coats as on the rest", says=f"{build.finish.coats}"))
-    why = "Back to its old mark, unless the rod was found wanting there: the static test and the loaded layout say so under Guides. Old thread under old finish is darker than the spool: try a wrap on scrap first."  # fmt: skip
-    return _plan(r, f"Guide {n} goes back to its mark", why, tuple(figures))
+    answer, why, mark_mm = f"Guide {n} goes back to its mark", _UNKNOWN, g.marked_mm
+    if place is not None:
+        figures.append(Figure(words="the loaded layout wants it at, from the butt", says=format_length(place.best_mm, rule)))  # fmt: skip
+        figures.append(Figure(words="the greater of its two spans takes, there and at its mark", says=f"{place.greater_best:.2f} and {place.greater_was:.2f} times the mean of both"))  # fmt: skip
+        off_mm = place.best_mm - place.was_mm
+        if place.greater_was <= AS_GOOD * place.greater_best:
+            why = "With all other guides where they are, the loaded rod asks for nothing better than its old mark."
+        else:
+            way = "the tip" if off_mm > 0 else "the butt"
+            answer = f"Guide {n} goes {format_length(abs(off_mm), rule)} toward {way}"
+            why, mark_mm = "There the loaded rod shares the bend better, all other guides staying. The old wrap’s shadow stays beside it: take the old mark if looks come first.", place.best_mm  # fmt: skip
+    why += " Old thread under old finish is darker than the spool: try a wrap on scrap first."
+    cards = () if mark_mm is None else (OnCard(step="clean", figure=format_length(mark_mm, rule), says="from the butt, the ring’s centre"),)  # fmt: skip
+    return _plan(r, answer, why, tuple(figures), on_cards=cards)
+
+
+_UNKNOWN = "The rod cannot be loaded as it is described, so nothing is known against its old mark."
 
 
 def _plainly(r: Repair, build: Build, work: WorkingBlank, stiffness: StiffnessPlan | None, handle: HandlePlan, guides: GuidesPlan) -> RepairPlan:  # fmt: skip
@@ -242,7 +270,7 @@ _PLAIN: dict[RepairKind, tuple[str, str]] = {
     "old_finish": ("Off to the thread, or off with it", "Yellow is the finish, not the thread, as long as nothing flakes: what flakes lets water in and comes off whole."),
 }  # fmt: skip
 _Says = Callable[[Repair, Build, WorkingBlank, StiffnessPlan | None, HandlePlan, GuidesPlan], RepairPlan]  # fmt: skip
-_SAYS: dict[RepairKind, _Says] = {"splint": _splint, "seat": _seat, "tip": _tip, "guide": _guide}
+_SAYS: dict[RepairKind, _Says] = {"splint": _splint, "seat": _seat, "tip": _tip}
 DAY = 1440.0
 
 
@@ -319,12 +347,14 @@ def repair_operations(build: Build, plans: tuple[RepairPlan, ...]) -> list[Opera
     by_id = {p.id: p for p in plans}
     for n, r in enumerate(build.repairs):
         before: Before | None = None
+        share = row_of(habits().mend_share, r.kind) or 1.0
         for k, step in enumerate(steps_of(r, by_id[r.id].splint)):
             one = f"mend:{r.id}:{step.name}"
             out.append(
                 Operation(
-                    id=one, kind="mend", stage="blank", words=step.words, rank=(-1, n + k / 100), hands_min=step.minutes, needs=tuple(Need(what=w) for w in step.needs),
+                    id=one, kind="mend", stage="blank", words=step.words, rank=(-1, n + k / 100), needs=tuple(Need(what=w) for w in step.needs),
                     caution=step.caution or None, irreversible=step.irreversible, after=() if before is None else (before,), done=one in build.handle.steps_done,
+                    hands_min=round(step.minutes * share, 1), minutes_by=f"mend_share.{r.kind}", planned_min=step.minutes,
                     wait=None if not step.wait_min else Wait(least_min=step.wait_min, most_min=None, what=step.waits_for),
                 )
             )  # fmt: skip

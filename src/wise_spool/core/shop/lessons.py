@@ -15,6 +15,7 @@ from wise_spool.core.document.parts import DryFit
 from wise_spool.core.document.product import seen_name
 from wise_spool.core.ground.habits import HABITS
 from wise_spool.core.ground.warmth import SEEN_AT_C, slower
+from wise_spool.core.repairs.planning import REPAIR_WORDS
 from wise_spool.core.wraps.thread import WAYS
 
 SORTS = (
@@ -66,6 +67,9 @@ def at_25_c(minutes: float, temperature_c: float) -> float:
     return float(minutes / slower(SEEN_AT_C, temperature_c))
 
 
+_MENDS: dict[str, str] = {str(kind): words for kind, words in REPAIR_WORDS.items()}
+
+
 def _worked(w: Worked) -> Iterator[tuple[Lesson, float]]:
     words = w.kind.replace("_", " ")
     if w.kind == "guides":
@@ -74,6 +78,12 @@ def _worked(w: Worked) -> Iterator[tuple[Lesson, float]]:
                 Lesson(f"wraps.{w.tool}", f"wraps by {w.tool}: minutes over the plan's", "times", MINUTES_SPREAD, 1.0, f"wrap_share.{w.tool}", "minutes of every such wrap, the card and the schedule"),
                 w.minutes / w.planned,
             )  # fmt: skip
+        return
+    if w.kind == "mend" and w.planned and w.tool in _MENDS:
+        yield (
+            Lesson(f"mend.{w.tool}", f"{_MENDS[w.tool]}: minutes over the plan's", "times", MINUTES_SPREAD, 1.0, f"mend_share.{w.tool}", "minutes of every step of such a repair, its card, its price and the schedule"),
+            w.minutes / w.planned,
+        )  # fmt: skip
         return
     if w.kind in HABITS.hands_share and w.planned:
         yield (

@@ -382,6 +382,8 @@ def _tool(o: Operation) -> str:
     """What the minutes of a card are told apart by."""
     if o.kind == "guides":
         return o.minutes_by.removeprefix("wrap_share.")
+    if o.kind == "mend":
+        return o.minutes_by.removeprefix("mend_share.")
     return o.needs[0].what if o.needs else ""
 
 
