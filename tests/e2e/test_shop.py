@@ -1,9 +1,11 @@
 """The shop in the browser: a brief to a blank, a quote frozen, a blank splinted, a seat replaced, three alike with spines of
 their own, a person written down and deleted."""
 
+from decimal import Decimal
+
 from playwright.sync_api import expect
 
-from tests.e2e.browser import InTheBrowser
+from tests.e2e.browser import AWAY, InTheBrowser
 
 
 class Shop(InTheBrowser):
@@ -86,6 +88,38 @@ class Shop(InTheBrowser):
         self.assertEqual(sent[-1]["paper"], again[-1]["paper"])
         pdf = self.page.request.get(f"{self.server.url}{link.get_attribute('href')}")
         self.assertTrue(pdf.body().startswith(b"%PDF"))
+
+    def test_a_deposit_is_booked_and_comes_off_the_price_and_words_are_no_amount(self):
+        rod = self.ids()["Beacon, rod 1 of 2"]
+        self.visit(f"/build/{rod}/price")
+        paid = self.page.get_by_role("region", name="Paid")
+        paid.get_by_label("How much").fill("lots")
+        paid.get_by_role("button", name="It came in").click()
+        expect(paid.get_by_role("alert")).to_contain_text("“lots” is no amount")
+        paid.get_by_label("How much").fill("400,50")
+        paid.get_by_label("For what").fill("deposit")
+        self.page.reload()
+        expect(paid.get_by_label("How much")).to_have_value("400,50")
+        paid.get_by_role("button", name="It came in").click()
+        expect(paid).to_contain_text("left to pay")
+        price = self.page.request.get(f"{self.server.url}/api/builds/{rod}/price").json()
+        asked, left = price["priced"]["total"], price["left"]
+        self.assertEqual(Decimal(asked) - Decimal(left), Decimal("400.50"))
+
+    def test_what_is_typed_of_a_person_outlives_the_page_and_the_server(self):
+        self.expected_console = (*AWAY, "Failed to load resource")
+        self.visit("/people")
+        self.page.get_by_label("Likes").fill("a soft tip")
+        self.page.context.set_offline(True)
+        self.page.get_by_label("Likes").press("Enter")
+        expect(self.page.get_by_role("alert")).to_contain_text("stays in this browser")
+        self.page.context.set_offline(False)
+        self.page.reload()
+        expect(self.page.get_by_label("Likes")).to_have_value("a soft tip")
+        self.page.get_by_role("button", name="Keep it").click()
+        expect(self.page.get_by_text("Typed here and not kept yet")).to_have_count(0)
+        people = self.page.request.get(f"{self.server.url}/api/people").json()
+        self.assertIn("a soft tip", [p["person"]["likes"] for p in people])
 
     def test_a_blank_is_splinted_and_one_too_long_is_said_at_once(self):
         rod = self.ids()["Skerry 10"]

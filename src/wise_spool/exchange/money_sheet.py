@@ -34,14 +34,15 @@ def _story(paper: Paper, title: str, width: float) -> list[Flowable]:
     story.append(Paragraph(safe(f"{paper.rod}{f', {paper.rod_number}' if paper.rod_number else ''}"), HEAD))  # fmt: skip
     story += [Paragraph("– " + safe(w), BODY) for w in paper.what]
     rows = [["", "", ""], *(_row(x, paper.currency) for x in paper.lines)]
-    rows.append(["to pay", "", amount(paper.total, paper.currency)])
+    rows.append(["in all" if paper.paid else "to pay", "", amount(paper.total, paper.currency)])
+    if paper.paid:
+        rows += [[f"paid: {x.words}", "", amount(-x.comes_to, paper.currency)] for x in paper.paid]
+        rows.append(["left to pay" if paper.left >= 0 else "to give back", "", amount(abs(paper.left), paper.currency)])  # fmt: skip
     story += section("What it comes to", rows, width, (0.55, 0.15, 0.3))
     if paper.kind == "quote":
         if paper.deposit:
             story.append(Paragraph(safe(f"Work begins when {amount(paper.deposit, paper.currency)} of it are paid."), BODY))  # fmt: skip
         story.append(Paragraph(safe(f"This price holds until {paper.until}."), BODY))
-    elif paper.deposit:
-        story.append(Paragraph(safe(f"What was paid before is taken off it; the deposit asked for was {amount(paper.deposit, paper.currency)}."), BODY))  # fmt: skip
     if paper.words:
         story += [Spacer(0, 3 * mm), Paragraph(safe(paper.words), BODY)]
     story += [Spacer(0, 4 * mm), Paragraph("What taxes and papers a sale needs is for your own country’s rules and an accountant to say.", CAUTION)]  # fmt: skip

@@ -1,21 +1,27 @@
 """Money: every sum exact to the cent whatever is rounded to, and a price that follows from the rod."""
 
+import io
 import unittest
 from decimal import Decimal
 
 import numpy as np
+import pdfplumber
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
+from wise_spool.core.document.bench import Paid
 from wise_spool.core.document.parts import Adhesive
 from wise_spool.core.document.repairs import Repair
 from wise_spool.core.plan import plan
 from wise_spool.core.shop.money import (
+    Paper,
     Terms,
     for_the_client,
     hands_between,
     price,
     price_at,
+    received,
     rounded,
 )
 from wise_spool.core.shop.shelf import AdhesiveOnShelf, GuideOnShelf, ShelvedGuide
@@ -24,6 +30,7 @@ from wise_spool.core.shop.stock import Amount, Counted, StockCard
 from wise_spool.core.shop.takes import Take, rod_needs, takes
 from wise_spool.core.shop.variants import plain, show
 from wise_spool.demo.shop import ferryman, holm
+from wise_spool.exchange.money_sheet import money_sheet
 
 CENT = Decimal("0.01")
 
@@ -94,6 +101,36 @@ class Sums(unittest.TestCase):
                 Terms.model_validate(bad)
         with self.assertRaises(ValueError):
             StockCard(price="-3")
+
+
+def invoice(total, *paid):
+    came_in = received(Paid(id=f"p{n}", amount=a, words="deposit") for n, a in enumerate(paid))
+    return Paper(
+        kind="invoice", number=7, revision=1, day="2030-09-02", until="2030-10-02", rod="Beacon", rod_number="", client="", shop="The shop", what=(), lines=(),
+        net=total, tax=Decimal(0), total=total, deposit=Decimal(400), currency="mark", words="", paid=came_in,
+    )  # fmt: skip
+
+
+class CameIn(unittest.TestCase):
+    @given(
+        st.decimals(0, 99999, places=2),
+        st.lists(st.decimals(Decimal("0.01"), 5000, places=2), max_size=6),
+    )
+    def test_what_is_left_and_what_came_in_are_the_price_to_the_cent(self, total, paid):
+        self.assertEqual(invoice(total, *paid).left + sum(paid, Decimal(0)), total)
+
+    def test_the_invoice_takes_it_off_and_says_what_is_to_be_given_back(self):
+        for paid, words in (("400.50", "left to pay"), ("2000", "to give back")):
+            pdf = money_sheet(invoice(Decimal("1500"), Decimal(paid)))
+            text = pdfplumber.open(io.BytesIO(pdf)).pages[0].extract_text()
+            self.assertIn("paid: deposit", text)
+            self.assertIn(words, text)
+            self.assertIn(
+                {"left to pay": "1 099.50", "to give back": "500.00"}[words],
+                text.replace("\u2009", " "),
+            )
+        with self.assertRaises(ValidationError):
+            Paid(id="p", amount=Decimal(0))
 
 
 class Ranges(unittest.TestCase):

@@ -5,9 +5,12 @@ import { Link } from "wouter";
 
 import { api, Refused, saidAgainst, take } from "../api/client";
 import type { PriceLine, RodPrice, Terms } from "../api/types";
+import { sayOf, useEntries } from "../outbox/entries";
+import { freshRowId } from "../rod/changes";
 import { HeadTools } from "../shell/HeadTools";
 import { Answer, Fig } from "../stages/Answer";
 import { Button } from "../ui/controls";
+import { useKept } from "../ui/useKept";
 import { amount } from "./amount";
 
 /** What one rod comes to: asked for, made of, and frozen when it is sent. */
@@ -99,6 +102,7 @@ function Priced(props: { id: string; found: RodPrice; onChanged: () => void }) {
           )}
         </div>
         <div className="grid gap-6">
+          <CameIn id={id} found={found} onChanged={onChanged} />
           <Papers id={id} />
           <Odds found={found} />
           <TermsOf terms={terms} onChanged={onChanged} />
@@ -200,6 +204,89 @@ function Lines({ lines, total }: { lines: PriceLine[]; total: string }) {
   );
 }
 
+/** Money that came in: entries of the rod's record like any other, off the next invoice. */
+function CameIn(props: { id: string; found: RodPrice; onChanged: () => void }) {
+  const { id, found, onChanged } = props;
+  const [{ much, words } = { much: "", words: "" }, setTyped] = useKept<{
+    much: string;
+    words: string;
+  }>(`paid.${id}`);
+  const [wrong, setWrong] = useState("");
+  const waiting = useEntries((s) => s.waiting.filter((w) => w.rod === id && w.entry.paid).length);
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  useEffect(onChanged, [waiting]);
+  const book = async () => {
+    const typed = much.trim().replace(",", ".");
+    if (!/^\d{1,8}([.]\d{1,2})?$/.test(typed) || Number(typed) <= 0) {
+      setWrong(`“${much.trim()}” is no amount: 400, or 399.50.`);
+      return;
+    }
+    await sayOf(id, { paid: { id: freshRowId(), amount: typed, words: words.trim() } });
+    setTyped(undefined);
+    setWrong("");
+  };
+  return (
+    <section aria-label="Paid">
+      <h2>Paid</h2>
+      {found.paid.length > 0 && (
+        <ul>
+          {found.paid.map((p, n) => (
+            <li key={n} className="flex justify-between gap-3 border-t border-line py-1">
+              <span>{p.words}</span>
+              <span className="fig">{amount(p.comes_to)}</span>
+            </li>
+          ))}
+          <li className="flex justify-between gap-3 border-t border-line py-1 font-semibold">
+            <span>{Number(found.left) < 0 ? "to give back" : "left to pay"}</span>
+            <span className="fig text-lead">{amount(found.left.replace("-", ""))}</span>
+          </li>
+        </ul>
+      )}
+      {waiting > 0 && (
+        <p className="text-small text-check">Kept here, sent when the server answers.</p>
+      )}
+      <form
+        className="mt-1 grid grid-cols-[7rem_minmax(0,1fr)_auto] items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void book();
+        }}
+      >
+        <label>
+          <span className="label block">How much</span>
+          <input
+            className="field"
+            value={much}
+            inputMode="decimal"
+            autoComplete="off"
+            aria-invalid={wrong ? true : undefined}
+            onChange={(e) => setTyped({ much: e.target.value, words })}
+          />
+        </label>
+        <label>
+          <span className="label block">For what</span>
+          <input
+            className="field"
+            value={words}
+            placeholder="deposit"
+            maxLength={120}
+            autoComplete="off"
+            onChange={(e) => setTyped({ much, words: e.target.value })}
+          />
+        </label>
+        <Button type="submit" disabled={!much.trim()}>
+          It came in
+        </Button>
+      </form>
+      {wrong && (
+        <p role="alert" className="text-note text-ruin">
+          {wrong}
+        </p>
+      )}
+    </section>
+  );
+}
+
 function Papers({ id }: { id: string }) {
   const client = useQueryClient();
   const [problem, setProblem] = useState("");
@@ -297,18 +384,25 @@ type Typed = Partial<Record<keyof Terms, string>>;
 const without = (said: Typed, key: keyof Terms): Typed =>
   Object.fromEntries(Object.entries(said).filter(([k]) => k !== key));
 
+const left = (said: Typed, key: keyof Terms): Typed | undefined => {
+  const rest = without(said, key);
+  return Object.keys(rest).length ? rest : undefined;
+};
+
 /** How the shop reckons: kept as they are left, refused at their field. */
 function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) {
-  const [typed, setTyped] = useState<Typed>({});
+  const [kept, setTyped] = useKept<Typed>("terms");
+  const typed = kept ?? {};
   const [wrong, setWrong] = useState<Typed>({});
   const keep = async (key: keyof Terms) => {
     const text = typed[key];
-    if (text === undefined || text === String(terms[key])) return;
+    if (text === undefined) return;
+    if (text === String(terms[key])) return setTyped(left(typed, key));
     try {
       await take(
         api.PUT("/api/terms", { body: { ...terms, [key]: text.trim().replace(",", ".") } }),
       );
-      setTyped(without(typed, key));
+      setTyped(left(typed, key));
       setWrong(without(wrong, key));
       onChanged();
     } catch (error) {
@@ -335,6 +429,9 @@ function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) 
                 if (e.key === "Enter") e.currentTarget.blur();
               }}
             />
+            {typed[key] !== undefined && typed[key] !== String(terms[key]) && !wrong[key] && (
+              <span className="text-note text-check">typed, not kept yet: Enter keeps it</span>
+            )}
             {wrong[key] && (
               <span role="alert" className="text-note text-ruin">
                 {wrong[key]}

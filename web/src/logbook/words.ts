@@ -11,7 +11,7 @@ export const SORTS: { value: string; label: string; kinds: string }[] = [
     label: "measured",
     kinds: "dry_fit,ream,weighed,test_load_g,test_row,air,timed,gauged,sighted,witness",
   },
-  { value: "notes", label: "notes", kinds: "note,field_note,answer,follow_up,defect" },
+  { value: "notes", label: "notes", kinds: "note,field_note,answer,follow_up,defect,paid" },
   { value: "pictures", label: "pictures", kinds: "picture" },
   { value: "minutes", label: "minutes", kinds: "worked,clock" },
 ];
@@ -77,6 +77,8 @@ export function said(
       what: "answer",
       says: e.answer.words || (e.answer.held === false ? "it did not hold" : "it held"),
     };
+  if (e.paid)
+    return { what: "paid", says: [e.paid.amount, e.paid.words].filter(Boolean).join(", ") };
   if (e.field_note)
     return {
       what: "on the water",

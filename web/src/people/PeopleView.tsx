@@ -7,6 +7,7 @@ import { api, saidAgainst, take } from "../api/client";
 import type { OnePerson, Angler } from "../api/types";
 import { HeadTools } from "../shell/HeadTools";
 import { Button, Choice } from "../ui/controls";
+import { useKept } from "../ui/useKept";
 import { asOptions } from "../ui/options";
 import { readMeasure } from "../ui/reading";
 import { HAND_WORDS, HANDS_WORDS, SKILL_WORDS, SORE_WORDS } from "../words/shapes";
@@ -33,7 +34,8 @@ export function PeopleView({ id }: { id?: string | undefined }) {
   useEffect(() => {
     document.title = "People · Wise Spool";
   }, []);
-  const [name, setName] = useState("");
+  const [said, setName] = useKept<string>("person.new");
+  const name = said ?? "";
   const [problem, setProblem] = useState("");
   const add = async () => {
     const fresh = crypto.randomUUID();
@@ -41,7 +43,7 @@ export function PeopleView({ id }: { id?: string | undefined }) {
       await take(
         api.POST("/api/people", { body: { id: fresh, person: { ...NEW, name: name.trim() } } }),
       );
-      setName("");
+      setName(undefined);
       setProblem("");
       await client.invalidateQueries({ queryKey: ["people"] });
       go(`/people/${fresh}`);
@@ -91,7 +93,11 @@ export function PeopleView({ id }: { id?: string | undefined }) {
           >
             <label>
               <span className="label block">Somebody new</span>
-              <input className="field" value={name} onChange={(e) => setName(e.target.value)} />
+              <input
+                className="field"
+                value={name}
+                onChange={(e) => setName(e.target.value || undefined)}
+              />
             </label>
             {problem && (
               <p role="alert" className="text-small text-ruin">
@@ -119,7 +125,8 @@ export function PeopleView({ id }: { id?: string | undefined }) {
 function One({ one }: { one: OnePerson }) {
   const client = useQueryClient();
   const [, go] = useLocation();
-  const [person, setPerson] = useState(one.person);
+  const [kept, setPerson] = useKept<Angler>(`person.${one.id}`);
+  const person = kept ?? one.person;
   const [wrong, setWrong] = useState("");
   const [asks, setAsks] = useState("");
   const [forearm, setForearm] = useState(person.forearm_mm ? `${person.forearm_mm}` : "");
@@ -131,9 +138,12 @@ function One({ one }: { one: OnePerson }) {
         api.PUT("/api/people/{person_id}", { params: { path: { person_id: one.id } }, body: next }),
       );
       setWrong("");
-      void client.invalidateQueries({ queryKey: ["people"] });
+      await client.invalidateQueries({ queryKey: ["people"] });
+      setPerson(undefined);
     } catch (error) {
-      setWrong(saidAgainst(error, "Not kept: the server is away. It stays here until you leave."));
+      setWrong(
+        saidAgainst(error, "Not kept: the server is away. It stays in this browser until it is."),
+      );
     }
   };
   const remove = async (evenSo: boolean) => {
@@ -143,6 +153,7 @@ function One({ one }: { one: OnePerson }) {
           params: { path: { person_id: one.id }, query: { even_so: evenSo } },
         }),
       );
+      setPerson(undefined);
       void client.invalidateQueries();
       go("/people");
     } catch (error) {
@@ -173,6 +184,17 @@ function One({ one }: { one: OnePerson }) {
           {wrong}
         </p>
       )}
+      <div role="status" className="flex min-h-9 flex-wrap items-center gap-3 text-check">
+        {kept && (
+          <>
+            Typed here and not kept yet.
+            <Button onClick={() => void keep(person)}>Keep it</Button>
+            <Button look="quiet" onClick={() => setPerson(undefined)}>
+              Let it go
+            </Button>
+          </>
+        )}
+      </div>
       <div className="grid grid-cols-2 gap-x-6 gap-y-3">
         {typed("name", "Name")}
         {typed("contact", "How to reach them")}

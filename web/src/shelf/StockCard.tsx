@@ -5,6 +5,7 @@ import { useState } from "react";
 import { api, Refused, take } from "../api/client";
 import type { ShelfItem, StockCard as Card, StockLine } from "../api/types";
 import { Button } from "../ui/controls";
+import { useKept } from "../ui/useKept";
 
 const FIELDS: [
   key: keyof Card,
@@ -36,8 +37,12 @@ export function StockCard(props: {
 }) {
   const { item, line, onClose, onEdit } = props;
   const client = useQueryClient();
-  const [typed, setTyped] = useState<Record<string, string>>({});
-  const [stock, setStock] = useState(`${item.stock}`);
+  const [kept, setKept] = useKept<{ typed: Record<string, string>; stock: string }>(
+    `card.${item.id}`,
+  );
+  const { typed, stock } = kept ?? { typed: {}, stock: `${item.stock}` };
+  const setTyped = (next: Record<string, string>) => setKept({ typed: next, stock });
+  const setStock = (next: string) => setKept({ typed, stock: next });
   const [wrong, setWrong] = useState("");
   const name = item.shelved.item.name || item.shelved.kind;
   const keep = async () => {
@@ -71,6 +76,7 @@ export function StockCard(props: {
       await Promise.all(
         ["shelf", "stock", "shopping"].map((k) => client.invalidateQueries({ queryKey: [k] })),
       );
+      setKept(undefined);
       onClose();
     } catch (error) {
       const first = error instanceof Refused ? error.problem.errors?.[0] : undefined;
@@ -149,9 +155,20 @@ export function StockCard(props: {
               Keep
             </Button>
             <Button onClick={onEdit}>Its measures</Button>
-            <Button look="quiet" onClick={onClose}>
-              Leave it
+            <Button
+              look="quiet"
+              onClick={() => {
+                setKept(undefined);
+                onClose();
+              }}
+            >
+              Leave it as it was
             </Button>
+            {kept && (
+              <p role="status" className="self-center text-small text-check">
+                Typed, not kept yet.
+              </p>
+            )}
           </div>
         </Dialog.Content>
       </Dialog.Portal>

@@ -16,6 +16,7 @@ from wise_spool.core.plan import Plan, plan
 from wise_spool.core.rod import Rod
 from wise_spool.core.shop.lessons import MINUTES_SPREAD
 from wise_spool.core.shop.money import (
+    Line,
     Paper,
     PaperKind,
     PriceAt,
@@ -25,6 +26,7 @@ from wise_spool.core.shop.money import (
     hands_between,
     price,
     price_at,
+    received,
 )
 from wise_spool.core.shop.shopping import Basket, Odd, odd_together, shopping
 from wise_spool.core.shop.stock import Counted
@@ -60,6 +62,8 @@ class RodPrice(BaseModel):
     low: str
     high: str
     learned: list[str]
+    paid: list[Line]
+    left: str
 
 
 class Sent(BaseModel):
@@ -106,10 +110,10 @@ def price_of(build_id: uuid.UUID, shop: InShop) -> RodPrice:
     hands, taken = _hands(planned), takes(build, planned)
     ends = [price(taken, items, [("all of it", m)], said).total for m in hands_between(_minutes(planned), MINUTES_SPREAD)]  # fmt: skip
     learned = sorted({o.words for o in planned.work.operations if o.planned_min is not None})
-    budget = build.brief.asked.budget
+    budget, came_in = build.brief.asked.budget, received(kept.records.record.bench.paid)
     return RodPrice(
         terms=said, priced=as_planned, variants=variants, at=list(price_at(taken, items, hands, said)), odd=list(odd_together(build, planned, items)),
-        budget=None if budget is None else str(budget), low=str(ends[0]), high=str(ends[1]), learned=learned[:40],
+        budget=None if budget is None else str(budget), low=str(ends[0]), high=str(ends[1]), learned=learned[:40], paid=list(came_in), left=str(as_planned.total - sum(x.comes_to for x in came_in)),
     )  # fmt: skip
 
 
@@ -123,7 +127,8 @@ def papers(build_id: uuid.UUID, shop: InShop) -> list[Sent]:
 @routes.post("/builds/{build_id}/papers", status_code=201)
 def send(build_id: uuid.UUID, asked: ToSend, shop: InShop) -> Sent:
     """Freeze a quote or an invoice: neither the rod nor the shelf changes it any more."""
-    build, planned = shop.builds.get(build_id).rod().build, _planned(shop, build_id)
+    kept, planned = shop.builds.get(build_id), _planned(shop, build_id)
+    build = kept.rod().build
     said = terms_of(shop.builds.engine)
     found = _price(build, planned, _items(shop), said)
     if found.unpriced and asked.kind == "invoice":
@@ -137,6 +142,7 @@ def send(build_id: uuid.UUID, asked: ToSend, shop: InShop) -> Sent:
             kind=asked.kind, number=number, revision=revision, day=today.isoformat(), until=(today + timedelta(days=said.valid_days)).isoformat(), rod=build.name,
             rod_number=build.number, client=build.client, shop=said.seller or "The shop", what=_what(build, planned), lines=for_the_client(found), net=found.net, tax=found.tax,
             total=found.total, deposit=found.deposit, currency=said.currency, words=said.words,
+            paid=received(kept.records.record.bench.paid) if asked.kind == "invoice" else (),
         )  # fmt: skip
         return paper, money_sheet(paper)
 

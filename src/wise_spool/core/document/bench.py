@@ -11,6 +11,7 @@ from typing import Annotated, Literal
 
 from pydantic import AwareDatetime, Field, StringConstraints, model_validator
 
+from wise_spool.core.document.asked import Money
 from wise_spool.core.document.rows import Row
 from wise_spool.core.ground.fields import Celsius, Grams, Note, StationMm, Words
 from wise_spool.core.ground.frozen import Frozen
@@ -222,6 +223,13 @@ class Weighed(Row):
     mass_g: Grams
 
 
+class Paid(Row):
+    """Money that came in for the rod, in the shop's own; ``words`` say for what or how."""
+
+    amount: Annotated[Money, Field(gt=0)]
+    words: Words = ""
+
+
 class BenchDone(Frozen):
     """What happened at the bench beside the work itself."""
 
@@ -240,6 +248,7 @@ class BenchDone(Frozen):
     sighted: tuple[Sighted, ...] = ()
     defects: tuple[Defect, ...] = ()
     witnessed: tuple[Witness, ...] = ()
+    paid: tuple[Paid, ...] = ()
 
 
 def ask_of_time(at: datetime, now: datetime) -> None:

@@ -22,6 +22,7 @@ from wise_spool.core.document.bench import (
     FieldNote,
     FollowUp,
     Gauged,
+    Paid,
     Picture,
     Sighted,
     Skipped,
@@ -41,14 +42,14 @@ EntryId = Annotated[str, StringConstraints(pattern=r"^[A-Za-z0-9][A-Za-z0-9:_.-]
 Kind = Literal[
     "ream", "dry_fit", "step", "coat", "built", "test_load_g", "test_row", "stage", "clock", "worked", "skipped",
     "note", "picture", "air", "timed", "follow_up", "answer", "field_note", "weighed", "gauged",
-    "sighted", "defect", "area_coat", "witness",
+    "sighted", "defect", "area_coat", "witness", "paid",
 ]  # fmt: skip
 KINDS: tuple[Kind, ...] = get_args(Kind)
 Subject = tuple[Kind, str]
 AT_THE_BENCH: dict[Kind, str] = {
     "clock": "clocks", "worked": "worked", "skipped": "skipped", "note": "notes", "picture": "pictures", "air": "airs",
     "timed": "timed", "follow_up": "follow_ups", "answer": "answers", "field_note": "field_notes", "weighed": "weighed", "gauged": "gauged",
-    "sighted": "sighted", "defect": "defects", "witness": "witnessed",
+    "sighted": "sighted", "defect": "defects", "witness": "witnessed", "paid": "paid",
 }  # fmt: skip
 """The kinds that :class:`BenchDone` holds, and under what name."""
 
@@ -84,6 +85,7 @@ class LogEntry(Frozen):
     defect: Defect | None = None
     area_coat: AreaCoat | None = None
     witness: Witness | None = None
+    paid: Paid | None = None
     strikes: EntryId | None = None
 
     @model_validator(mode="after")

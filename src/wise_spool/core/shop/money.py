@@ -13,6 +13,7 @@ from typing import Annotated, Literal
 from pydantic import Field, WithJsonSchema
 
 from wise_spool.core.document.asked import Money
+from wise_spool.core.document.bench import Paid
 from wise_spool.core.ground.fields import Words
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.shop.stock import UNIT, Counted, Goods, Unit, goods, goods_of, holds
@@ -22,7 +23,7 @@ Signed = Annotated[Decimal, WithJsonSchema({"type": "string", "pattern": r"^-?\d
 Percent = Annotated[
     Decimal, Field(ge=0, le=500), WithJsonSchema({"type": "string", "pattern": r"^\d{1,3}([.]\d{1,4})?$"})
 ]  # fmt: skip
-LineKind = Literal["goods", "hands", "small", "overhead", "margin", "tax", "rounding"]
+LineKind = Literal["goods", "hands", "small", "overhead", "margin", "tax", "rounding", "paid"]
 
 
 class Terms(Frozen):
@@ -226,6 +227,17 @@ class Paper(Frozen):
     deposit: Signed
     currency: str
     words: str
+    paid: tuple[Line, ...] = ()
+
+    @property
+    def left(self) -> Decimal:
+        """What is still to pay; below nothing when more was paid than is asked."""
+        return self.total - sum((x.comes_to for x in self.paid), Decimal(0))
+
+
+def received(paid: Iterable[Paid]) -> tuple[Line, ...]:
+    """What came in, a line each, in the order it came."""
+    return tuple(Line(kind="paid", words=p.words or "paid", comes_to=p.amount) for p in paid)
 
 
 def for_the_client(priced: Priced) -> tuple[Line, ...]:
