@@ -154,6 +154,21 @@ class Money(WithRods):
         self.assertEqual(bad.status_code, 422)
         self.assertIn("tax_percent", bad.json()["errors"][0]["field"])
 
+    def test_a_handle_with_a_name_starts_others_wherever_its_rod_is_and_brings_no_reamed_bore(self):
+        self.assertEqual(self.client.get("/api/handles").json(), [])
+        rod = self.hang("Skerry 10")
+        change = {"id": uuid.uuid4().hex, "what": "keep it", "seen": rod["version"], "ops": [{"act": "set", "at": ["handle", "kept_as"], "to": "Skerry cork"}]}  # fmt: skip
+        kept = self.client.post(f"/api/builds/{rod['id']}/changes", json={"changes": [change]})
+        self.assertEqual(kept.status_code, 200, kept.text)
+        copy = self.client.post(f"/api/builds/{rod['id']}/copy").json()
+        self.assertEqual(copy["build"]["handle"]["kept_as"], "")
+        self.client.post(f"/api/builds/{rod['id']}/put-away")
+        (kit,) = self.client.get("/api/handles").json()
+        self.assertEqual(kit["name"], "Skerry cork")
+        self.assertEqual([p["length_mm"] for p in kit["parts"]], [p["length_mm"] for p in rod["build"]["handle"]["parts"]])  # fmt: skip
+        self.assertTrue(all(p["bore_butt_mm"] is None for p in kit["parts"] if p["kind"] == "rear_grip"))  # fmt: skip
+        self.assertTrue(any(p["seat"] and p["seat"]["bore_mm"] for p in kit["parts"]))
+
     def test_what_to_buy_is_by_seller(self):
         self.hang("Deep char")
         self.shelve("thread", {"name": "deep blue", "size": "D", "spool_m": 50}, stock=1, price="12.00", seller="Netloft Supply", lead_days=9)  # fmt: skip

@@ -45,7 +45,7 @@ from wise_spool.store.builds import BuildStore
 
 REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
 ROUTES = (
-    rack.routes, builds.routes, builds.trying, wraps.routes, defects.routes, finishing.routes, sheets.routes, sheets.prints, reading.routes, bends.routes, shelf.routes,
+    rack.routes, rack.kits, builds.routes, builds.trying, wraps.routes, defects.routes, finishing.routes, sheets.routes, sheets.prints, reading.routes, bends.routes, shelf.routes,
     trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes, board.routes, board.feed, choosing.routes, stock.routes, money.routes, people.routes,
 )  # fmt: skip
 

@@ -139,10 +139,12 @@ class Shop:
             rod.beside(self.alike.get(key, lambda: rod))
         return rod
 
-    def hanging(self, most: int, batch: str | None = None) -> list[Kept]:
-        """Rods on the rack, but for those that this version cannot read: one of them must cost nobody else."""
+    def hanging(
+        self, most: int, batch: str | None = None, *, put_away: bool = False, handles: bool = False
+    ) -> list[Kept]:
+        """Rods on the rack, or put away, but for those that this version cannot read: one of them must cost nobody else."""
         out = []
-        for h in self.builds.page(most=most, batch=batch):
+        for h in self.builds.page(most=most, batch=batch, put_away=put_away, handles=handles):
             try:
                 out.append(self.builds.get(h.id))
             except RefusedError as error:

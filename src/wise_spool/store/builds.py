@@ -109,6 +109,7 @@ class BuildStore:
         after: uuid.UUID | None = None,
         most: int = 60,
         batch: str | None = None,
+        handles: bool = False,
     ) -> list[Hanging]:
         """Rods on the rack, first made first, from the one after ``after`` on; or those put away, the last put away
         first."""
@@ -120,12 +121,16 @@ class BuildStore:
                 wanted = wanted.where(
                     tuple_(col(BuildRow.made_at), col(BuildRow.id)) > (last.made_at, last.id)
                 )
-            if batch is not None:
+            if batch is not None or handles:
                 wanted = wanted.join(
                     RevisionRow,
                     (col(RevisionRow.build_id) == col(BuildRow.id))
                     & (col(RevisionRow.number) == col(BuildRow.head)),
-                ).where(col(RevisionRow.design)["batch"].astext == batch)
+                )
+            if batch is not None:
+                wanted = wanted.where(col(RevisionRow.design)["batch"].astext == batch)
+            if handles:
+                wanted = wanted.where(col(RevisionRow.design)["handle"]["kept_as"].astext != "")
             order = (away.desc(),) if put_away else (col(BuildRow.made_at), col(BuildRow.id))
             rows = session.exec(wanted.order_by(*order).limit(most)).all()
             return [Hanging(r.id, r.version, r.changed_at, r.shown, r.shown_for) for r in rows]

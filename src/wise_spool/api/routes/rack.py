@@ -8,7 +8,7 @@ from fastapi import APIRouter, Query, Request
 from fastapi.concurrency import run_in_threadpool
 
 from wise_spool.api import models as m
-from wise_spool.api.deps import InShop, Shop, edition, fingerprint
+from wise_spool.api.deps import MOST_RODS, InShop, Shop, edition, fingerprint
 from wise_spool.api.problems import ProblemError, field_problems
 from wise_spool.api.routes.builds import as_state
 from wise_spool.core.document.build import Build
@@ -20,6 +20,7 @@ from wise_spool.core.ground.findings import Finding
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import Plan
 from wise_spool.core.shop.batch import copied
+from wise_spool.core.shop.kits import Kit, own_kit
 from wise_spool.core.shop.templates import come_back, from_an_earlier
 from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import BuildFileError, read_build
@@ -29,6 +30,7 @@ from wise_spool.store.builds import Hanging
 PAGE = 60
 EXAMPLE = "Skerry 10"
 routes = APIRouter(prefix="/api/builds")
+kits = APIRouter()
 
 
 @routes.post("/example", status_code=201)
@@ -52,6 +54,16 @@ def rack(
     habits = fingerprint(shop.habits.said())
     page = shop.builds.page(put_away=put_away, after=after, most=most)
     return [hung(shop, h, habits) for h in page]
+
+
+@kits.get("/api/handles")
+def handles(shop: InShop) -> list[Kit]:
+    """Handles that builders of this shop gave a name, on the rack and put away, to start others from."""
+    named = [
+        k for away in (False, True) for k in shop.hanging(MOST_RODS, put_away=away, handles=True)
+    ]
+    found = (own_kit(k.records.design) for k in named)
+    return [k for k in found if k is not None]
 
 
 @routes.post("", status_code=201)

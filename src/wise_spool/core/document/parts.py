@@ -321,8 +321,10 @@ class Reference(Frozen):
 
 
 class HandleWished(Frozen):
-    """The stack on the butt end, and the tools and glue it is fitted with."""
+    """The stack on the butt end, and the tools and glue it is fitted with. ``kept_as`` names a handle that others are
+    started from."""
 
+    kept_as: Words = ""
     parts: Annotated[tuple[Part, ...], Field(max_length=30), AfterValidator(numbered("p"))] = ()
     arbors: Arbors = Arbors()
     reamers: Annotated[tuple[Reamer, ...], Field(max_length=12), AfterValidator(numbered("r"))] = ()

@@ -20,7 +20,8 @@ class Deviation(Frozen):
 def copied(design: Design, name: str) -> Design:
     """A design for another rod: what is wished, and nothing that belongs to one rod alone. Its serial
     number stays with the rod that bears it."""
-    return design.model_copy(update={"name": name, "number": "", "batch": ""})
+    handle = design.handle.model_copy(update={"kept_as": ""})
+    return design.model_copy(update={"name": name, "number": "", "batch": "", "handle": handle})
 
 
 def alike(design: Design, rods: int, batch: str) -> tuple[Design, ...]:
@@ -42,6 +43,7 @@ def alike(design: Design, rods: int, batch: str) -> tuple[Design, ...]:
 def departs(one: Design, other: Design) -> tuple[str, ...]:
     """Which parts of two designs differ, in the order of work; names, client and number do not count."""
     stages = ("brief", "rule", "blank", "spine", "handle", "guides", "finish", "habits")
+    one, other = copied(one, ""), copied(other, "")
     return tuple(s for s in stages if getattr(one, s) != getattr(other, s))
 
 

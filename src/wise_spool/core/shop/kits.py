@@ -4,8 +4,8 @@ Lengths and outsides from habit, mm, typed over with what is in the hand. No bor
 are measured, never assumed. Page: ``docs/methods/handle.md``.
 """
 
-from wise_spool.core.document.design import RodType
-from wise_spool.core.document.parts import Part, PartKind
+from wise_spool.core.document.design import Design, RodType
+from wise_spool.core.document.parts import REAMED, Part, PartKind
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.shop.drawer import FRESH_PARTS
 
@@ -17,6 +17,19 @@ class Kit(Frozen):
     says: str
     suits: tuple[RodType, ...]
     parts: tuple[Part, ...]
+
+
+def own_kit(design: Design) -> Kit | None:
+    """The handle of a rod as a kit of the shop's own, where its builder gave it a name: every length and outside as it
+    was, its seats' bores as they were bought, and no bore that is reamed, for that is each blank's own."""
+    if not design.handle.kept_as or not design.handle.parts:
+        return None
+    parts = tuple(
+        p.model_copy(update={"bore_butt_mm": None, "bore_tip_mm": None}) if p.kind in REAMED else p
+        for p in design.handle.parts
+    )
+    says = f"{len(parts)} parts, as on {design.name}"
+    return Kit(name=design.handle.kept_as, says=says, suits=(design.brief.rod_type,), parts=parts)
 
 
 def _of(kind: PartKind, part_id: str, name: str = "", **otherwise: object) -> Part:

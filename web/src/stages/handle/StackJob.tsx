@@ -1,7 +1,9 @@
 import { ArrowDown, ArrowUp, X } from "lucide-react";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "wouter";
 
+import { api, take } from "../../api/client";
 import type { Build, PartKind, PartPlaced } from "../../api/types";
 
 import { rowOf, takeOut } from "../../rod/rows";
@@ -257,6 +259,13 @@ function Stack({ selected, onSelect }: StageProps) {
           </div>
         );
       })}
+      <WordsField
+        path="handle.kept_as"
+        label="Keep it for other rods, under the name"
+        className="mt-3 max-w-72"
+        value={build.handle.kept_as}
+        keep={(v) => (b) => void (b.handle.kept_as = v)}
+      />
     </div>
   );
 }
@@ -265,7 +274,12 @@ function Stack({ selected, onSelect }: StageProps) {
 function StartFromKit() {
   const { build } = useShown();
   const edit = useRod((s) => s.edit);
-  const kits = Object.entries(KITS).sort(
+  const own = useQuery({ queryKey: ["handles"], queryFn: () => take(api.GET("/api/handles")) });
+  const yours = (own.data ?? []).map((kit, n): [string, (typeof KITS)[string]] => [
+    `own${n}`,
+    { ...kit, suits: [...kit.suits] },
+  ]);
+  const kits = [...yours, ...Object.entries(KITS)].sort(
     ([, a], [, b]) =>
       Number(b.suits.includes(build.brief.rod_type)) -
       Number(a.suits.includes(build.brief.rod_type)),
@@ -275,6 +289,7 @@ function StartFromKit() {
       <p className="mb-2 text-soft">
         Nothing on the butt yet. Start from a kit: its parts come in their order with usual lengths,
         to type over with what is in your hand; the bores are asked for. Or add part by part below.
+        Handles you gave a name stand first.
       </p>
       <div className="flex flex-wrap gap-3">
         {kits.map(([key, kit]) => (
