@@ -168,7 +168,7 @@ function WhatTheRestsSay({ reading }: { reading: ZoneReading | undefined }) {
   const wide = line.half_width_deg;
   const says =
     wide >= 90
-      ? `From ${line.trials} rests; how near the truth that is cannot be said yet.`
+      ? `From ${line.trials} ${line.trials === 1 ? "rest" : "rests"}; how near the truth that is cannot be said yet.`
       : `From ${line.trials} rests, nineteen times in twenty within ${wide.toFixed(0)}° of it.`;
   if (reading.sure)
     return (
@@ -200,8 +200,8 @@ function Readings({ readings }: { readings: ZoneReading[] }) {
   return (
     <table>
       <thead>
-        <tr className="label border-b border-line text-right [&_th]:font-normal">
-          <th className="text-left">zone</th>
+        <tr className="label border-b border-line text-right [&_th]:pl-2.5 [&_th]:font-normal">
+          <th className="!pl-0 text-left">zone</th>
           <th>line</th>
           <th>
             <Term says="The true line lies within this nineteen times in twenty.">95 %</Term>
