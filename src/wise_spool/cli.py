@@ -2,6 +2,7 @@
 
 import gc
 import importlib.util
+import ipaddress
 import json
 import os
 import signal
@@ -16,6 +17,7 @@ from typing import Annotated, Any
 
 import typer
 import uvicorn
+from pydantic import ValidationError
 
 from wise_spool.api.app import create_app
 from wise_spool.api.problems import field_problems
@@ -50,6 +52,15 @@ class SaidError(RefusedError):
     """Something went wrong in a way the message explains; no traceback."""
 
 
+def _settings() -> Settings:
+    """The settings of this run. Raises :class:`SaidError` for one that cannot be, by the name it was given under."""
+    try:
+        return Settings()
+    except ValidationError as error:
+        wrong = "; ".join(f"WISE_SPOOL_{str(e['loc'][0]).upper()} is {e['input']!r}: {e['msg'][0].lower()}{e['msg'][1:]}" for e in error.errors())  # fmt: skip
+        raise SaidError(f"A setting cannot be used. {wrong}.") from None
+
+
 @contextmanager
 def _database(shop: str, settings: Settings) -> Iterator[tuple[Cluster, str, bool]]:
     """A migrated database of the running cluster: cluster, address, and whether it is new."""
@@ -58,6 +69,15 @@ def _database(shop: str, settings: Settings) -> Iterator[tuple[Cluster, str, boo
         url = cluster.url(DATABASES[shop])
         upgrade(url)
         yield cluster, url, fresh
+
+
+def _is_this_machine(host: str) -> bool:
+    if host == "localhost":
+        return True
+    try:
+        return ipaddress.ip_address(host).is_loopback
+    except ValueError:
+        return False
 
 
 def _choose_port(settings: Settings, shop: str, asked: int | None) -> int:
@@ -84,13 +104,35 @@ def _choose_port(settings: Settings, shop: str, asked: int | None) -> int:
     return asked
 
 
+def _listening(settings: Settings, shop: str, asked: int | None) -> socket.socket:
+    """A socket that is held from the moment its port was chosen, so that nobody takes it before it is served."""
+    family = socket.AF_INET6 if ":" in settings.host else socket.AF_INET
+    for _ in range(MOST_PORTS):
+        port = _choose_port(settings, shop, asked)
+        held = socket.socket(family, socket.SOCK_STREAM)
+        held.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            held.bind((settings.host, port))
+        except OSError:
+            held.close()  # taken in this very moment: the next one
+        else:
+            return held
+    raise SaidError("Every port that was free was taken the moment after. Try again.")
+
+
+MOST_PORTS = 5
+
+
 def _serve(shop: str, port: int | None) -> None:
-    settings = Settings()
+    settings = _settings()
     there = running(settings.data_dir, shop)
     if there is not None:
         print(f"Wise Spool ({shop}) is running already: {there.address}", flush=True)
         return
-    chosen = _choose_port(settings, shop, port)
+    if not _is_this_machine(settings.host):
+        raise SaidError(f"WISE_SPOOL_HOST is {settings.host!r}: there is no sign-in yet, so everybody on that network could read and change the shop. It listens on this machine alone: leave the setting out.")  # fmt: skip
+    held = _listening(settings, shop, port)
+    chosen = held.getsockname()[1]
     with _database(shop, settings) as (_, url, _fresh):
         store = BuildStore(url)
         if shop == "demo":
@@ -112,7 +154,7 @@ def _serve(shop: str, port: int | None) -> None:
         gc.collect()
         gc.freeze()  # what start-up made stays; collections while serving need not look at it
         with noted(settings.data_dir, me), suppress(KeyboardInterrupt):
-            server.run()
+            server.run(sockets=[held])
         store.engine.dispose()
     print("Stopped; everything is kept.", flush=True)
 
@@ -182,7 +224,7 @@ def plan(file: Path) -> None:
 def backup(file: Path, shop: str = "shop") -> None:
     """Write a whole shop to FILE, for its owner alone, with a note of what is in it beside it."""
     file = here(file)
-    with _database(_known(shop), Settings()) as (cluster, _, _fresh):
+    with _database(_known(shop), _settings()) as (cluster, _, _fresh):
         note = back_up(cluster, shop, DATABASES[shop], file)
     print(f"Backed up {WHOSE[shop]} to {file}: {note.rods} rods, {note.things} things on the shelf, {note.size} bytes, read back.")  # fmt: skip
     if not note.rods:
@@ -197,7 +239,7 @@ def restore(
     yes: Annotated[bool, typer.Option(help="Without asking.")] = False,
 ) -> None:
     """Put a backup back. What was there is put aside, and can be brought back."""
-    file, settings = here(file), Settings()
+    file, settings = here(file), _settings()
     database = DATABASES[_known(shop)]
     note = looked_at(file, shop)
     _nobody_works(settings, shop)
@@ -212,7 +254,7 @@ def restore(
 @app.command()
 def kept(shop: str = "shop") -> None:
     """What restores have put aside."""
-    with _database(_known(shop), Settings()) as (cluster, _, _fresh):
+    with _database(_known(shop), _settings()) as (cluster, _, _fresh):
         rows = put_aside(cluster, DATABASES[shop])
     for row in rows:
         print(f"{row.name}   put aside {row.at}, {row.rods} rods")
@@ -227,7 +269,7 @@ def bring_back(
     yes: Annotated[bool, typer.Option(help="Without asking.")] = False,
 ) -> None:
     """Put what a restore put aside in its place again."""
-    settings = Settings()
+    settings = _settings()
     _nobody_works(settings, _known(shop))
     with _database(shop, settings) as (cluster, url, _fresh):
         rods, things = counted(url)

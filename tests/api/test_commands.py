@@ -15,13 +15,14 @@ from datetime import UTC, datetime
 from threading import Event
 
 from tests.shop import ROOT_PORT, temporary_dir
+from wise_spool.cli import _listening
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import write_build
 from wise_spool.run.backups import looked_at, put_back
-from wise_spool.settings import ROOT, shop_id
+from wise_spool.settings import ROOT, Settings, shop_id
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.cluster import ClusterError, free_port, running_cluster
 from wise_spool.store.migrations import upgrade
@@ -236,6 +237,16 @@ class WhereTheShopIs(unittest.TestCase):
                 self.assertEqual(shop_id(), first)
 
 
+HOLDS_A_CLUSTER = """
+import sys
+from pathlib import Path
+from wise_spool.store.cluster import running_cluster
+with running_cluster(Path(sys.argv[1]), int(sys.argv[2]), durable=False):
+    print("up", flush=True)
+    sys.stdin.readline()
+"""
+
+
 class WhenSomethingIsInTheWay(unittest.TestCase):
     def test_a_port_in_use(self):
         with socket.create_server(("127.0.0.1", 0)) as taken:
@@ -245,12 +256,66 @@ class WhenSomethingIsInTheWay(unittest.TestCase):
         self.assertEqual(run.returncode, 1)
         self.assertIn("Name another with --port", run.stderr)
 
+    def test_a_web_port_taken_in_the_very_moment_is_not_the_end(self):
+        with socket.create_server(("127.0.0.1", 0)) as taken:
+            given = iter((taken.getsockname()[1], free_port("127.0.0.1", ROOT_PORT + 80)))
+            with unittest.mock.patch("wise_spool.cli._choose_port", lambda *_: next(given)):
+                held = _listening(Settings(data_dir=temporary_dir()), "shop", None)
+            self.addCleanup(held.close)
+            self.assertNotEqual(held.getsockname()[1], taken.getsockname()[1])
+
     def test_a_half_made_cluster_is_made_again(self):
         data = temporary_dir() / "data"
         (data / "pg.half" / "base").mkdir(parents=True)
         (data / "password").write_text("left over\n")
         with running_cluster(data, ROOT_PORT + 70, durable=False) as made:
             self.assertTrue(made.create_database("fresh"))
+
+    def test_a_number_of_a_process_that_another_program_bears_now_does_not_stop_a_start(self):
+        data = temporary_dir() / "data"
+        with running_cluster(data, ROOT_PORT + 70, durable=False) as made:
+            made.create_database("kept")
+            lines = (data / "pg" / "postmaster.pid").read_text().splitlines()
+        lines[0] = str(os.getpid())  # alive, and no database
+        (data / "pg" / "postmaster.pid").write_text("\n".join(lines) + "\n")
+        with running_cluster(data, ROOT_PORT + 70, durable=False) as again:
+            self.assertFalse(again.create_database("kept"))
+
+    def test_whoever_started_the_database_ends_after_the_last_who_uses_it(self):
+        data = temporary_dir() / "data"
+        command = [sys.executable, "-c", HOLDS_A_CLUSTER, str(data), str(ROOT_PORT + 70)]
+        pipe = subprocess.PIPE
+        with subprocess.Popen(command, stdin=pipe, stdout=pipe, text=True, cwd=ROOT) as first:
+            self.assertEqual(first.stdout.readline(), "up\n")
+            with running_cluster(data, ROOT_PORT + 70) as second:
+                first.stdin.write("end\n")
+                first.stdin.flush()
+                self.assertIn("Another command still uses", first.stdout.readline())
+                self.assertTrue(second.create_database("still there"))
+            self.assertEqual(first.wait(60), 0)
+
+    def test_a_port_taken_in_the_very_moment_is_not_the_end(self):
+        with socket.create_server(("127.0.0.1", 0)) as taken:
+            port = taken.getsockname()[1]
+            given = iter((port, free_port("127.0.0.1", ROOT_PORT + 70)))
+            with (
+                unittest.mock.patch("wise_spool.store.cluster.free_port", lambda *_: next(given)),
+                running_cluster(temporary_dir() / "data", port, durable=False) as made,
+            ):
+                self.assertNotEqual(made.port, port)
+                self.assertTrue(made.create_database("fresh"))
+
+    def test_a_setting_that_cannot_be_is_named_and_no_network_is_opened(self):
+        for name, value, words in (
+            ("WISE_SPOOL_PORT", "harbour", "WISE_SPOOL_PORT is 'harbour'"),
+            ("WISE_SPOOL_HOST", "0.0.0.0", "there is no sign-in yet"),
+            ("WISE_SPOOL_HOST", "10.0.0.7", "this machine alone"),
+        ):
+            with self.subTest(name), unittest.mock.patch.dict(os.environ, {name: value}):
+                run = said("start", data=temporary_dir() / "data")
+                self.assertEqual(run.returncode, 1)
+                self.assertIn(words, run.stderr)
+                self.assertNotIn("Traceback", run.stderr)
 
     def test_a_cluster_without_its_password_is_left_alone(self):
         data = temporary_dir() / "data"

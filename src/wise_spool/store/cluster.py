@@ -1,6 +1,7 @@
 """A private PostgreSQL cluster on loopback, made and run for this checkout alone."""
 
 import ctypes
+import fcntl
 import os
 import pwd
 import secrets
@@ -10,7 +11,7 @@ import socket
 import subprocess
 import time
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -90,28 +91,84 @@ class Cluster:
 def running_cluster(data_dir: Path, first_port: int, *, durable: bool = True) -> Iterator[Cluster]:
     """Run the cluster in ``data_dir`` for the length of a ``with``, making it if need be.
 
-    When another command already runs it, that one is used and left running.
+    When another command already runs it, that one is used; whoever started it ends only when all others have.
     """
     bin_dir = postgres_bin()
     owner = _owner()
     _prepare(data_dir, owner)
     password = _make(data_dir, bin_dir, owner)
-    running = _running_port(data_dir)
-    if running is not None:
-        yield Cluster(running, password, bin_dir)
-        return
-    port = free_port("127.0.0.1", first_port)
-    process = _start(data_dir, bin_dir, owner, port, durable)
-    try:
-        _wait(process, Cluster(port, password, bin_dir), data_dir)
-        yield Cluster(port, password, bin_dir)
-    finally:
-        process.send_signal(signal.SIGINT)
+    with _in_use(data_dir) as users:
+        running = _running_port(data_dir)
+        if running is not None:
+            yield Cluster(running, password, bin_dir)
+            return
+        process, cluster = _started(data_dir, bin_dir, owner, first_port, password, durable)
         try:
-            process.wait(30)
-        except subprocess.TimeoutExpired:
-            process.kill()
-            process.wait()
+            yield cluster
+        finally:
+            _wait_for_others(users)
+            _end(process)
+
+
+@contextmanager
+def _in_use(data_dir: Path) -> Iterator[int]:
+    """Held by everybody who uses the cluster: a file that all may share."""
+    users = os.open(data_dir / "in-use", os.O_RDWR | os.O_CREAT, 0o600)
+    try:
+        fcntl.flock(users, fcntl.LOCK_SH)
+        yield users
+    finally:
+        os.close(users)
+
+
+def _wait_for_others(users: int) -> None:
+    """Return when nobody else uses the cluster; Ctrl-C does not wait."""
+    told = False
+    with suppress(KeyboardInterrupt):
+        while True:
+            try:
+                fcntl.flock(users, fcntl.LOCK_EX | fcntl.LOCK_NB)
+            except BlockingIOError:
+                if not told:
+                    print("Another command still uses this database: it stays until that one ends. Ctrl-C ends both.", flush=True)  # fmt: skip
+                told = True
+                time.sleep(0.3)
+            else:
+                return
+
+
+def _started(
+    data_dir: Path, bin_dir: Path, owner: pwd.struct_passwd | None, first_port: int, password: str, durable: bool
+) -> tuple[subprocess.Popen[bytes], Cluster]:  # fmt: skip
+    """A database server that answers; at another port when somebody took the one that was free a moment ago."""
+    for again in range(MOST_PORTS):
+        port = free_port("127.0.0.1", first_port)
+        process, cluster = _start(data_dir, bin_dir, owner, port, durable), Cluster(port, password, bin_dir)  # fmt: skip
+        try:
+            _wait(process, cluster, data_dir)
+        except ClusterError as error:
+            _end(process)
+            if "already in use" not in str(error) or again + 1 == MOST_PORTS:
+                raise
+            first_port = port + 1
+        except BaseException:
+            _end(process)
+            raise
+        else:
+            return process, cluster
+    raise AssertionError("unreachable")
+
+
+MOST_PORTS = 4
+
+
+def _end(process: subprocess.Popen[bytes]) -> None:
+    process.send_signal(signal.SIGINT)
+    try:
+        process.wait(30)
+    except subprocess.TimeoutExpired:
+        process.kill()
+        process.wait()
 
 
 def _owner() -> pwd.struct_passwd | None:
@@ -174,13 +231,17 @@ def _make(data_dir: Path, bin_dir: Path, owner: pwd.struct_passwd | None) -> str
 
 
 def _running_port(data_dir: Path) -> int | None:
-    """Port of the server already running on this cluster, if there is one."""
+    """Port of the server already running on this cluster, if there is one. A number that another program bears now
+    is what a power cut left: PostgreSQL would take it for itself and not start, so it is put away."""
     pid_file = data_dir / "pg" / "postmaster.pid"
     try:
         lines = pid_file.read_text().splitlines()
         pid, port = int(lines[0]), int(lines[3])
-        os.kill(pid, 0)
+        program = Path(f"/proc/{pid}/comm").read_text().strip()
     except (OSError, ValueError, IndexError):
+        return None
+    if program != "postgres":
+        pid_file.unlink(missing_ok=True)
         return None
     return port
 
