@@ -34,6 +34,19 @@ class Hostile(WithAShop):
         return self.raw.post(path, content=body, headers=JSON)
 
 
+class VeryMany(Hostile):
+    def test_of_a_hundred_thousand_bad_readings_fifty_are_named_and_the_rest_counted(self):
+        rows = ",".join('{"station_mm":"x","od_mm":-1}' for _ in range(100_000))
+        answer = self.post(
+            "/api/bends", f'{{"build":{{"name":"x","blank":{{"readings":[{rows}]}}}}}}'
+        )
+        self.assertEqual(answer.status_code, 422)
+        named = answer.json()["errors"]
+        self.assertEqual(len(named), 51)
+        self.assertEqual(named[-1]["message"], "And 199,950 more like these.")
+        self.assertLess(len(answer.content), 20_000)
+
+
 class Text(Hostile):
     def test_what_no_database_keeps_is_said_at_its_field_and_nothing_is_changed(self):
         rod = self.new("Clean")

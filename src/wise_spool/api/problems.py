@@ -103,10 +103,15 @@ class ProblemError(Exception):
         self.more = more
 
 
+MOST_NAMED = 50
+"""So many fields are named; nobody mends more at once."""
+
+
 def field_problems(errors: Iterable[Any]) -> list[FieldProblem]:
-    """Pydantic's errors in the builder's words, field by field."""
+    """Pydantic's errors in the builder's words, field by field; of very many, the first and how many more."""
     out = []
-    for error in errors:
+    rest = iter(errors)
+    for error in itertools.islice(rest, MOST_NAMED):
         path = [p for p in error["loc"] if p not in ("body", "build")]
         name, words = _named(path)
         unit = next((u for end, u in UNITS.items() if name.endswith(end)), "")
@@ -121,6 +126,9 @@ def field_problems(errors: Iterable[Any]) -> list[FieldProblem]:
                 allowed=allowed,
             )
         )
+    more = sum(1 for _ in rest)
+    if more:
+        out.append(FieldProblem(field="", message=f"And {more:,} more like these."))
     return out
 
 
