@@ -3,6 +3,7 @@
 import json
 import unittest
 import uuid
+from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime
 from unittest import mock
 
@@ -32,6 +33,43 @@ class Hostile(WithAShop):
 
     def post(self, path, body):
         return self.raw.post(path, content=body, headers=JSON)
+
+
+class AskedTwice(Hostile):
+    """A phone that never heard the answer asks again: what was made is given back, and nothing is made twice."""
+
+    def ids(self):
+        return {r["id"] for r in self.client.get("/api/builds").json()}
+
+    def test_every_way_to_a_new_rod_makes_it_once(self):
+        rod = self.new("The first")
+        file = self.client.get(f"/api/builds/{rod['id']}/file").json()
+        ways = {
+            "": {"json": {"name": "Another"}}, "/example": {}, "/import": {"json": file}, f"/{rod['id']}/copy": {}, f"/{rod['id']}/like-it": {},
+            f"/{rod['id']}/repair": {},
+        }  # fmt: skip
+        for way, body in ways.items():
+            with self.subTest(way=way):
+                before, one = self.ids(), str(uuid.uuid4())
+                asked = f"/api/builds{way}?as_id={one}"
+                answers = [self.client.post(asked, **body) for _ in range(3)]
+                self.assertEqual([a.status_code for a in answers], [201] * 3)
+                self.assertEqual({a.json()["id"] for a in answers}, {one})
+                self.assertEqual(self.ids() - before, {one})
+
+    def test_a_batch_asked_for_twice_is_one_batch(self):
+        rod, before, one = self.new("Alike"), None, str(uuid.uuid4())
+        for _ in range(2):
+            made = self.client.post(f"/api/builds/{rod['id']}/batch?as_id={one}", json={"rods": 3})
+            self.assertEqual(len(made.json()), 3)
+            before = before or self.ids()
+        self.assertEqual(self.ids(), before)
+
+    def test_asked_at_the_same_moment_it_is_made_once(self):
+        one = str(uuid.uuid4())
+        with ThreadPoolExecutor(6) as hands:
+            asked = [hands.submit(self.client.post, f"/api/builds?as_id={one}", json={"name": "At once"}) for _ in range(6)]  # fmt: skip
+        self.assertEqual({a.result().json()["id"] for a in asked}, {one})
 
 
 class VeryMany(Hostile):

@@ -10,7 +10,7 @@ from functools import cache
 from typing import Annotated
 
 from anyio import CapacityLimiter
-from fastapi import Depends, Header, Request
+from fastapi import Depends, Header, Query, Request
 
 from wise_spool.api.bell import Bell
 from wise_spool.api.room_log import RoomLog
@@ -201,6 +201,10 @@ def the_shop(request: Request) -> Shop:
     return shop
 
 
+AsId = Annotated[
+    uuid.UUID | None,
+    Query(description="An id made by whoever asks: asked twice, it is made once."),
+]
 InShop = Annotated[Shop, Depends(the_shop)]
 Client = Annotated[str, Header(alias="X-Client", max_length=64)]
 """Which browser asks: a name it made up, so that it is never asked about its own changes."""

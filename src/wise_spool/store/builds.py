@@ -18,6 +18,7 @@ from pydantic import ValidationError
 from sqlalchemy import Engine, create_engine, delete, tuple_
 from sqlalchemy import func as sql
 from sqlalchemy.dialects.postgresql import array
+from sqlalchemy.exc import IntegrityError
 from sqlmodel import Session, col, select
 
 from wise_spool.core.document.bench import BenchClock
@@ -160,10 +161,20 @@ class BuildStore:
             row = row_of(session, build_id)
             return kept(session, row)
 
-    def add(self, records: Records, what: str = "new build") -> Kept:
-        """Keep a new rod as its revision 1, with a piece id of its own."""
-        with self._session() as session:
-            return kept(session, _added(session, records, what))
+    def add(
+        self, records: Records, what: str = "new build", as_id: uuid.UUID | None = None
+    ) -> Kept:
+        """Keep a new rod as its revision 1, with a piece id of its own. Under an id that whoever asks has made, it is
+        hung once however often it is asked for: what hangs there already is given back as it is."""
+        if as_id is None:
+            with self._session() as session:
+                return kept(session, _added(session, records, what))
+        try:
+            with self._session() as session:
+                there = session.get(BuildRow, as_id)
+                return kept(session, there or _added(session, records, what, as_id))
+        except IntegrityError:  # asked for twice at the same moment
+            return self.get(as_id)
 
     def change(
         self,
@@ -293,12 +304,20 @@ class BuildStore:
         others: Sequence[Records],
         what: str,
         client: str = "",
+        as_id: uuid.UUID | None = None,
     ) -> None:
-        """A rod made the first of a batch, and the others hung beside it: all of them or none."""
+        """A rod made the first of a batch, and the others hung beside it: all of them or none, and once under an id
+        that whoever asks has made."""
         with self._session() as session:
+            row_of(session, build_id, lock=True)
+            ids = [None if as_id is None else uuid.uuid5(as_id, str(n)) for n in range(len(others))]
+            if as_id is not None:
+                there = session.get(BuildRow, uuid.uuid5(as_id, "0"))
+                if there is not None:
+                    return
             self._redesigned(session, build_id, design, what, client)
-            for records in others:
-                _added(session, records, "one of a batch")
+            for records, one in zip(others, ids, strict=True):
+                _added(session, records, "one of a batch", one)
 
     def redesign(self, build_id: uuid.UUID, design: Design, what: str, client: str = "") -> Kept:
         """Give a rod another design; its piece and its log stay its own."""
@@ -389,8 +408,10 @@ DEMO_PAST = "demo, put away"
 """What the first revision of a demo rod is called."""
 
 
-def _added(session: Session, records: Records, what: str) -> BuildRow:
-    row = BuildRow(head=1)
+def _added(
+    session: Session, records: Records, what: str, as_id: uuid.UUID | None = None
+) -> BuildRow:
+    row = BuildRow(head=1) if as_id is None else BuildRow(id=as_id, head=1)
     session.add(row)
     session.flush()
     piece = records.piece.model_copy(update={"id": str(row.id)})

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useLocation } from "wouter";
 
 import { api, take } from "../api/client";
+import { once } from "../api/once";
 import type { NewBuild as NewBuildBody, Rule } from "../api/types";
 import { useShell } from "../shell/ui";
 import { Button, Choice, Overlay, Pick } from "../ui/controls";
@@ -37,10 +38,13 @@ export function NewBuild() {
       return;
     }
     try {
-      const state = await take(
-        api.POST("/api/builds", {
-          body: { name: name.trim(), client, rod_type: type, pretend: false, rule, units },
-        }),
+      const state = await once(`${name} ${client} ${type}`, (as_id) =>
+        take(
+          api.POST("/api/builds", {
+            params: { query: { as_id } },
+            body: { name: name.trim(), client, rod_type: type, pretend: false, rule, units },
+          }),
+        ),
       );
       await queries.invalidateQueries({ queryKey: ["rack"] });
       set({ newBuild: false });

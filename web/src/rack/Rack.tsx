@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useLocation } from "wouter";
 
 import { api, Refused, take } from "../api/client";
+import { once } from "../api/once";
 import type { BoardState, BuildState, RackRod } from "../api/types";
 import { STAGES } from "../api/types";
 import { RodPaint, WholeRod } from "../mat/Rod";
@@ -200,7 +201,9 @@ function EmptyRack() {
   const example = async () => {
     setLaying(true);
     try {
-      const made = await take(api.POST("/api/builds/example"));
+      const made = await once("example", (as_id) =>
+        take(api.POST("/api/builds/example", { params: { query: { as_id } } })),
+      );
       await queries.invalidateQueries({ queryKey: ["rack"] });
       go(`/build/${made.id}/blank`);
     } finally {
@@ -433,17 +436,22 @@ function ImportBuild() {
       return;
     }
     try {
-      const state = await take<BuildState>(
-        packed
-          ? api.POST("/api/builds/records", {
-              body: file as never,
-              bodySerializer: (b: unknown) => b as Blob,
-              headers: { "Content-Type": "application/zip" },
-            })
-          : api.POST("/api/builds/import", {
-              body: (await file.text()) as never,
-              bodySerializer: (b) => b as unknown as string,
-            }),
+      const text = packed ? "" : await file.text();
+      const state = await once(`${file.name} ${file.size} ${file.lastModified}`, (as_id) =>
+        take<BuildState>(
+          packed
+            ? api.POST("/api/builds/records", {
+                params: { query: { as_id } },
+                body: file as never,
+                bodySerializer: (b: unknown) => b as Blob,
+                headers: { "Content-Type": "application/zip" },
+              })
+            : api.POST("/api/builds/import", {
+                params: { query: { as_id } },
+                body: text as never,
+                bodySerializer: (b) => b as unknown as string,
+              }),
+        ),
       );
       await queries.invalidateQueries({ queryKey: ["rack"] });
       go(`/build/${state.id}/${STAGES[0]}`);

@@ -4,6 +4,7 @@ import { DropdownMenu } from "radix-ui";
 import { useLocation } from "wouter";
 
 import { api, take } from "../api/client";
+import { once } from "../api/once";
 import type { RackRod } from "../api/types";
 
 const ITEM =
@@ -14,21 +15,28 @@ export function RodMenu({ rod }: { rod: RackRod }) {
   const [, go] = useLocation();
   const queries = useQueryClient();
   const path = { params: { path: { build_id: rod.id } } };
+  const asked = (as_id: string) => ({ params: { ...path.params, query: { as_id } } });
   const fresh = () => queries.invalidateQueries({ queryKey: ["rack"] });
   const copy = async () => {
-    const made = await take(api.POST("/api/builds/{build_id}/copy", path));
+    const made = await once(`copy ${rod.id}`, (as_id) =>
+      take(api.POST("/api/builds/{build_id}/copy", asked(as_id))),
+    );
     await fresh();
     go(`/build/${made.id}/blank`);
   };
   const batch = async () => {
-    await take(api.POST("/api/builds/{build_id}/batch", { ...path, body: { rods: 2 } }));
+    await once(`batch ${rod.id}`, (as_id) =>
+      take(api.POST("/api/builds/{build_id}/batch", { ...asked(as_id), body: { rods: 2 } })),
+    );
     await fresh();
   };
   const start = async (how: "like-it" | "repair") => {
-    const made = await take(
-      how === "repair"
-        ? api.POST("/api/builds/{build_id}/repair", path)
-        : api.POST("/api/builds/{build_id}/like-it", path),
+    const made = await once(`${how} ${rod.id}`, (as_id) =>
+      take(
+        how === "repair"
+          ? api.POST("/api/builds/{build_id}/repair", asked(as_id))
+          : api.POST("/api/builds/{build_id}/like-it", asked(as_id)),
+      ),
     );
     await fresh();
     go(`/build/${made.id}/blank${how === "repair" ? "/mend" : ""}`);

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useLocation } from "wouter";
 
 import { api, take } from "../api/client";
+import { once } from "../api/once";
 import { STAGES } from "../api/types";
 import { useRod } from "../rod/store";
 import { useFirstRod } from "../rack/useFirstRod";
@@ -32,7 +33,13 @@ export function Palette() {
   const id = /^\/build\/([^/]+)/.exec(where)?.[1];
   const path = (build_id: string) => ({ params: { path: { build_id } } });
   const copy = async (from: string) => {
-    const fresh = await take(api.POST("/api/builds/{build_id}/copy", path(from)));
+    const fresh = await once(`copy ${from}`, (as_id) =>
+      take(
+        api.POST("/api/builds/{build_id}/copy", {
+          params: { ...path(from).params, query: { as_id } },
+        }),
+      ),
+    );
     go(`/build/${fresh.id}/blank`);
   };
   const putAway = async (which: string) => {

@@ -7,7 +7,7 @@ from fastapi import APIRouter
 from fastapi.responses import Response
 
 from wise_spool.api import models as m
-from wise_spool.api.deps import Client, InShop, Shop
+from wise_spool.api.deps import AsId, Client, InShop, Shop
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import field_problems
 from wise_spool.core.document.bench import ask_of_time
@@ -139,13 +139,13 @@ def to_measure(build_id: uuid.UUID, shop: InShop) -> list[MeasureNext]:
 
 @routes.post("/batch", status_code=201)
 def make_batch(
-    build_id: uuid.UUID, new: m.NewBatch, shop: InShop, client: Client = ""
+    build_id: uuid.UUID, new: m.NewBatch, shop: InShop, client: Client = "", as_id: AsId = None
 ) -> list[m.BatchRod]:
     """Rods alike: each of the same design, with a piece and a log of its own."""
     design = shop.builds.get(build_id).records.design
     first, *rest = alike(design, new.rods, f"{design.name} #{str(build_id)[:8]}")
     fresh = [Records(design=another) for another in rest]
-    shop.builds.batch(build_id, first, fresh, f"a batch of {new.rods}", client)
+    shop.builds.batch(build_id, first, fresh, f"a batch of {new.rods}", client, as_id)
     return batch(build_id, shop)
 
 

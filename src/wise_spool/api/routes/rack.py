@@ -8,7 +8,7 @@ from fastapi import APIRouter, Query, Request
 from fastapi.concurrency import run_in_threadpool
 
 from wise_spool.api import models as m
-from wise_spool.api.deps import MOST_RODS, InShop, Shop, edition, fingerprint
+from wise_spool.api.deps import MOST_RODS, AsId, InShop, Shop, edition, fingerprint
 from wise_spool.api.problems import ProblemError, field_problems
 from wise_spool.api.routes.builds import as_state
 from wise_spool.core.document.build import Build
@@ -34,13 +34,13 @@ kits = APIRouter()
 
 
 @routes.post("/example", status_code=201)
-def example(shop: InShop) -> m.BuildState:
+def example(shop: InShop, as_id: AsId = None) -> m.BuildState:
     """Hang a made-up rod on the rack, to be looked at and tried on; it is a rod like any other."""
     made = next(b for b in demo_builds(datetime.now(UTC)) if b.name == EXAMPLE)
     records = Records.of(
         made.model_copy(update={"name": f"{EXAMPLE}, an example"}), datetime.now(UTC)
     )
-    return as_state(shop, shop.builds.add(records, "an example"))
+    return as_state(shop, shop.builds.add(records, "an example", as_id))
 
 
 @routes.get("")
@@ -67,23 +67,23 @@ def handles(shop: InShop) -> list[Kit]:
 
 
 @routes.post("", status_code=201)
-def start_build(new: m.NewBuild, shop: InShop) -> m.BuildState:
+def start_build(new: m.NewBuild, shop: InShop, as_id: AsId = None) -> m.BuildState:
     """Start a rod."""
     brief = Brief(rod_type=new.rod_type)
     guides = GuidesWished(reel=usual_reel(new.rod_type))
     design = Design(name=new.name, client=new.client, pretend=new.pretend, rule=new.rule, units=new.units, brief=brief, guides=guides)  # fmt: skip
-    return as_state(shop, shop.builds.add(Records(design=design)))
+    return as_state(shop, shop.builds.add(Records(design=design), as_id=as_id))
 
 
 @routes.post("/import", status_code=201, openapi_extra={
     "requestBody": {"required": True, "content": {"application/json": {"schema": {"type": "object"}}}}})  # fmt: skip
-async def import_build(request: Request, shop: InShop) -> m.BuildState:
+async def import_build(request: Request, shop: InShop, as_id: AsId = None) -> m.BuildState:
     """Take in a build file of any version."""
     try:
         records = read_build(await request.body())
     except BuildFileError as error:
         raise not_a_build(error) from error
-    return as_state(shop, shop.builds.add(records, "imported"))
+    return as_state(shop, shop.builds.add(records, "imported", as_id))
 
 
 def not_a_build(error: BuildFileError) -> ProblemError:
@@ -95,44 +95,44 @@ def not_a_build(error: BuildFileError) -> ProblemError:
 
 @routes.post("/records", status_code=201, openapi_extra={
     "requestBody": {"required": True, "content": {"application/zip": {"schema": {"type": "string", "format": "binary"}}}}})  # fmt: skip
-async def import_record(request: Request, shop: InShop) -> m.BuildState:
+async def import_record(request: Request, shop: InShop, as_id: AsId = None) -> m.BuildState:
     """Take in a record: the rod with its log and its pictures."""
     raw = await request.body()
-    return await run_in_threadpool(_record_taken_in, raw, shop)
+    return await run_in_threadpool(_record_taken_in, raw, shop, as_id)
 
 
-def _record_taken_in(raw: bytes, shop: Shop) -> m.BuildState:
+def _record_taken_in(raw: bytes, shop: Shop, as_id: uuid.UUID | None) -> m.BuildState:
     try:
         records, pictures = read_record(raw)
     except BuildFileError as error:
         raise not_a_build(error) from error
     for made in pictures:
         shop.logbook.keep(made.file, made.content, made.thumb)
-    return as_state(shop, shop.builds.add(records, "imported"))
+    return as_state(shop, shop.builds.add(records, "imported", as_id))
 
 
 @routes.post("/{build_id}/copy", status_code=201)
-def copy_build(build_id: uuid.UUID, shop: InShop) -> m.BuildState:
+def copy_build(build_id: uuid.UUID, shop: InShop, as_id: AsId = None) -> m.BuildState:
     """Another rod of the same design. What was measured and done stays with the first."""
     design = shop.builds.get(build_id).records.design
     fresh = copied(design, f"{design.name[:72]}, copy")
-    return as_state(shop, shop.builds.add(Records(design=fresh), "copied"))
+    return as_state(shop, shop.builds.add(Records(design=fresh), "copied", as_id))
 
 
 @routes.post("/{build_id}/like-it", status_code=201)
-def like_it(build_id: uuid.UUID, shop: InShop) -> m.BuildState:
+def like_it(build_id: uuid.UUID, shop: InShop, as_id: AsId = None) -> m.BuildState:
     """A new rod that starts from this one as it was built."""
     records = shop.builds.get(build_id).records
     fresh = from_an_earlier(records, f"{records.design.name[:60]}, as built")
-    return as_state(shop, shop.builds.add(Records(design=fresh), "from an earlier rod"))
+    return as_state(shop, shop.builds.add(Records(design=fresh), "from an earlier rod", as_id))
 
 
 @routes.post("/{build_id}/repair", status_code=201)
-def repair(build_id: uuid.UUID, shop: InShop) -> m.BuildState:
+def repair(build_id: uuid.UUID, shop: InShop, as_id: AsId = None) -> m.BuildState:
     """This very rod came back to be mended: a build of its own."""
     records = shop.builds.get(build_id).records
     fresh = come_back(records, f"Repair: {records.design.name[:70]}")
-    return as_state(shop, shop.builds.add(fresh, "came back"))
+    return as_state(shop, shop.builds.add(fresh, "came back", as_id))
 
 
 @routes.post("/{build_id}/put-away", status_code=204)

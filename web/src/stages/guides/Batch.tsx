@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link } from "wouter";
 
 import { api, take } from "../../api/client";
+import { once } from "../../api/once";
 import { useRod, useShown } from "../../rod/store";
 import { Button } from "../../ui/controls";
 import { length } from "../../ui/measure";
@@ -24,8 +25,13 @@ export function Batch() {
   const make = async () => {
     setWhy("");
     try {
-      await take(
-        api.POST("/api/builds/{build_id}/batch", { params, body: { rods: Number(rods) } }),
+      await once(`batch ${id} ${rods}`, (as_id) =>
+        take(
+          api.POST("/api/builds/{build_id}/batch", {
+            params: { ...params, query: { as_id } },
+            body: { rods: Number(rods) },
+          }),
+        ),
       );
       await client.invalidateQueries({ queryKey: ["batch"] });
       await open(id!);
