@@ -19,7 +19,7 @@ from wise_spool.core.repairs.planning import REPAIR_WORDS
 from wise_spool.core.wraps.thread import WAYS
 
 SORTS = (
-    "series", "tape", "bore", "try", "minutes", "hands", "wraps", "thread", "sighting", "squeeze_out", "coat", "timed",
+    "series", "tape", "bore", "try", "minutes", "hands", "mend", "wraps", "thread", "sighting", "squeeze_out", "coat", "timed",
 )  # fmt: skip
 """The sorts of quantities, in the order of the trade."""
 MINUTES_SPREAD = 0.35
