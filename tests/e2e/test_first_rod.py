@@ -119,7 +119,9 @@ class ByKeys(Learner):
 
     def tab_to(self, label, key="Tab", most=30):
         """Press Tab until the thing of this name has the focus."""
-        name = """() => { const e = document.activeElement; return e.getAttribute('aria-label')
+        name = """() => { const e = document.activeElement;
+            if (e === document.body) return '';
+            return e.getAttribute('aria-label')
             || (e.labels && e.labels[0] && e.labels[0].textContent) || (e.textContent || '').trim() }"""
         seen = []
         for _ in range(most):
@@ -137,9 +139,11 @@ class ByKeys(Learner):
         self.page.get_by_role("option", name="Learn on a pretend blank").wait_for()
         self.press("Enter")
         expect(self.slip()).to_contain_text("Measure the blank")
+        expect(self.page.get_by_placeholder("Find a rod")).to_have_count(0)
+        self.page.get_by_label("Station of a new reading").wait_for()
         length, *readings = self.lines()
-        self.press("Tab")
-        self.press("Enter")  # to the job
+        self.tab_to("To the job")
+        self.press("Enter")
         self.tab_to("Station of a new reading")
         for line in readings:
             station, od = (re.sub(" in$", "", part) for part in line.split(": "))
