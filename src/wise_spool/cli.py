@@ -80,41 +80,36 @@ def _is_this_machine(host: str) -> bool:
         return False
 
 
-def _choose_port(settings: Settings, shop: str, asked: int | None) -> int:
-    """The port asked for, or the one this shop was served at last, or the first that is free."""
-    if asked is None:
-        before = last(settings.data_dir, shop)
-        usual = before.port if before else settings.port
-        port = free_port(settings.host, usual)
-        if port != usual:
-            print(
-                f"Port {usual} is in use by another program; taking {port}. Edits that wait in a browser at the "
-                "old address are sent when this shop is served there again."
-            )
-        return port
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        try:
-            probe.bind((settings.host, asked))
-        except (OSError, OverflowError) as error:
-            why = getattr(error, "strerror", None) or error
-            raise SaidError(
-                f"Port {asked} on {settings.host} cannot be used ({why}). Name another with --port, or leave it out."
-            ) from error
-    return asked
+def _choose_port(settings: Settings, shop: str) -> int:
+    """The port this shop was served at last, or the first that is free."""
+    before = last(settings.data_dir, shop)
+    usual = before.port if before else settings.port
+    port = free_port(settings.host, usual)
+    if port != usual:
+        print(
+            f"Port {usual} is in use by another program; taking {port}. Edits that wait in a browser at the "
+            "old address are sent when this shop is served there again."
+        )
+    return port
 
 
 def _listening(settings: Settings, shop: str, asked: int | None) -> socket.socket:
     """A socket that is held from the moment its port was chosen, so that nobody takes it before it is served."""
     family = socket.AF_INET6 if ":" in settings.host else socket.AF_INET
     for _ in range(MOST_PORTS):
-        port = _choose_port(settings, shop, asked)
+        port = _choose_port(settings, shop) if asked is None else asked
         held = socket.socket(family, socket.SOCK_STREAM)
         held.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
             held.bind((settings.host, port))
-        except OSError:
-            held.close()  # taken in this very moment: the next one
+        except (OSError, OverflowError) as error:
+            held.close()
+            if asked is not None:
+                why = getattr(error, "strerror", None) or error
+                raise SaidError(
+                    f"Port {asked} on {settings.host} cannot be used ({why}). Name another with --port, or leave it out."
+                ) from error
+            # taken in this very moment: the next one
         else:
             return held
     raise SaidError("Every port that was free was taken the moment after. Try again.")

@@ -1,6 +1,5 @@
 """Figures at 1:1: the unrolled pattern to wrap round the blank, its marks, the order of threads, strips of equal parts."""
 
-import io
 import math
 from datetime import date
 
@@ -18,10 +17,10 @@ from wise_spool.exchange.paper import (
     RULE,
     SIZES,
     PaperName,
+    begun,
     check_ruler,
-    register_fonts,
+    finished,
 )
-from wise_spool.exchange.tagged import tagged
 
 LEFT_MM = 14.0
 MOST_LONG_MM = 178.0
@@ -29,11 +28,7 @@ MOST_LONG_MM = 178.0
 
 def figure_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
     """PDF, a page a figure; one page of words when there is none."""
-    register_fonts()
-    out = io.BytesIO()
-    canvas = Canvas(out, pagesize=SIZES[paper], invariant=1)
-    canvas.setTitle(f"{build.name}: figures")
-    canvas.setAuthor("Wise Spool")
+    canvas = begun(f"{build.name}: figures", SIZES[paper])
     width, height = SIZES[paper]
     figures = [f for f in plan.wraps.figures if not f.trouble]
     pages: list[FigureLaid | None] = [*figures] or [None]
@@ -57,8 +52,7 @@ def figure_sheet(build: Build, plan: Plan, paper: PaperName, printed: date) -> b
             _figure(canvas, build, f, height)
         check_ruler(canvas, LEFT_MM * mm, 12 * mm)
         canvas.showPage()
-    canvas.save()
-    return tagged(out.getvalue(), f"{build.name}: figures")
+    return finished(canvas)
 
 
 def _figure(canvas: Canvas, build: Build, f: FigureLaid, height: float) -> None:

@@ -3,7 +3,6 @@
 Each carries a check ruler: measure it before trusting the print.
 """
 
-import io
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date
@@ -25,11 +24,11 @@ from wise_spool.exchange.paper import (
     RULE,
     SIZES,
     PaperName,
+    begun,
     check_ruler,
-    register_fonts,
+    finished,
 )
 from wise_spool.exchange.sheet_parts import cut as shortened
-from wise_spool.exchange.tagged import tagged
 
 MARGIN_MM = 14.0
 GAP_MM = 5.0
@@ -96,11 +95,7 @@ def prints_of(rods: Iterable[tuple[Build, Plan]]) -> list[Print]:
 
 def label_sheet(rods: Sequence[tuple[Build, Plan]], paper: PaperName, printed: date) -> bytes:
     """PDF of all labels of these rods; a page of words when there are none."""
-    register_fonts()
-    out = io.BytesIO()
-    canvas = Canvas(out, pagesize=SIZES[paper], invariant=1)
-    canvas.setTitle(f"{rods[0][0].name if rods else ''}: labels")
-    canvas.setAuthor("Wise Spool")
+    canvas = begun(f"{rods[0][0].name if rods else ''}: labels", SIZES[paper])
     width, height = SIZES[paper]
     _head(canvas, width, height, printed)
     x, y, row = MARGIN_MM * mm, height - 24 * mm, 0.0
@@ -120,8 +115,7 @@ def label_sheet(rods: Sequence[tuple[Build, Plan]], paper: PaperName, printed: d
         canvas.setFillColor(INK)
         canvas.drawString(MARGIN_MM * mm, height / 2, "There is no label that fits yet.")
     canvas.showPage()
-    canvas.save()
-    return tagged(out.getvalue(), "Labels at 1:1")
+    return finished(canvas)
 
 
 def labels_of_one(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:

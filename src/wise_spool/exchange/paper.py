@@ -1,5 +1,6 @@
 """Paper, type and colours that every printed sheet shares."""
 
+import io
 from functools import cache
 from pathlib import Path
 from typing import Literal
@@ -12,6 +13,7 @@ from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
 from wise_spool.core.ground.measures import MM_PER_INCH
+from wise_spool.exchange.tagged import tagged
 
 PaperName = Literal["a4", "letter", "a3"]
 SIZES: dict[PaperName, tuple[float, float]] = {"a4": A4, "letter": LETTER, "a3": A3}
@@ -34,6 +36,20 @@ def register_fonts() -> None:
     pdfmetrics.registerFontFamily(
         "text", normal="text", bold="text-bold", italic="text", boldItalic="text-bold"
     )
+
+
+def begun(title: str, size: tuple[float, float]) -> Canvas:
+    """A PDF to be drawn by hand; the same drawing, the same bytes."""
+    register_fonts()
+    canvas = Canvas(io.BytesIO(), pagesize=size, invariant=1)
+    canvas.setTitle(title)
+    canvas.setAuthor("Wise Spool")
+    return canvas
+
+
+def finished(canvas: Canvas) -> bytes:
+    """What was drawn, its words tagged."""
+    return tagged(canvas.getpdfdata())
 
 
 def hundred_mm(canvas: Canvas, x: float, y: float) -> None:

@@ -4,7 +4,6 @@ The rod across the page, lengths to one scale and diameters to another; marks ov
 as a stair, the clock, the steps with boxes to tick and lines to write on. It proves its scale by a bar to measure.
 """
 
-import io
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
@@ -28,10 +27,11 @@ from wise_spool.exchange.paper import (
     SIZES,
     TAPE,
     PaperName,
+    begun,
+    finished,
     register_fonts,
 )
 from wise_spool.exchange.sheet_parts import cut
-from wise_spool.exchange.tagged import tagged
 
 MARGIN_MM = 12.0
 THICK_MM = 22.0
@@ -52,17 +52,12 @@ class Label:
 
 def portrait(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
     """PDF of one landscape page."""
-    register_fonts()
     short, long = sorted(SIZES[paper])
-    out = io.BytesIO()
-    canvas = Canvas(out, pagesize=(long, short), invariant=1)
-    canvas.setTitle(f"{build.name}: portrait")
-    canvas.setAuthor("Wise Spool")
+    canvas = begun(f"{build.name}: portrait", (long, short))
     with speaking(build.units, build.rule):
         _Page(canvas, build, plan, long, short).draw(printed)
     canvas.showPage()
-    canvas.save()
-    return tagged(out.getvalue(), build.name)
+    return finished(canvas)
 
 
 def hung(labels: Iterable[Label], low: float, high: float, room: float = 4.0) -> list[tuple[Label, float, int]]:  # fmt: skip

@@ -4,7 +4,6 @@ One strip a place a pencil line goes. Cut it out, lay its 0 on the zero of the c
 wrap it round; where it meets itself is the check of the diameter.
 """
 
-import io
 from datetime import date
 
 from reportlab.lib.units import mm
@@ -20,10 +19,10 @@ from wise_spool.exchange.paper import (
     RULE,
     SIZES,
     PaperName,
+    begun,
     check_ruler,
-    register_fonts,
+    finished,
 )
-from wise_spool.exchange.tagged import tagged
 
 STRIP_HIGH_MM = 13.0
 PITCH_MM = 19.0
@@ -35,11 +34,7 @@ MARK_LINE_PT = 1.1
 
 def protractor(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
     """PDF of the wrap-round strips; one page of words while no line is decided."""
-    register_fonts()
-    out = io.BytesIO()
-    canvas = Canvas(out, pagesize=SIZES[paper], invariant=1)
-    canvas.setTitle(f"{build.name}: wrap-round strips")
-    canvas.setAuthor("Wise Spool")
+    canvas = begun(f"{build.name}: wrap-round strips", SIZES[paper])
     width, height = SIZES[paper]
     lines = plan.spine.map
     per_page = max(1, int((height / mm - 44) / PITCH_MM))
@@ -72,8 +67,7 @@ def protractor(build: Build, plan: Plan, paper: PaperName, printed: date) -> byt
             _strip(canvas, build, plan, line, 14 * mm, height - (34 + k * PITCH_MM) * mm)
         check_ruler(canvas, 14 * mm, 14 * mm)
         canvas.showPage()
-    canvas.save()
-    return tagged(out.getvalue(), f"{build.name}: wrap-round strips")
+    return finished(canvas)
 
 
 def _strip(canvas: Canvas, build: Build, plan: Plan, line: MapLine, x: float, y: float) -> None:

@@ -4,7 +4,6 @@ Strips run up the page, four to a page, each ``STRIP_MM`` of rod and ``LAP_MM`` 
 page carries a check ruler: measure it before trusting the print.
 """
 
-import io
 import math
 from datetime import date
 
@@ -23,11 +22,11 @@ from wise_spool.exchange.paper import (
     SIZES,
     TAPE,
     PaperName,
+    begun,
     check_ruler,
-    register_fonts,
+    finished,
 )
 from wise_spool.exchange.sheet_parts import cut
-from wise_spool.exchange.tagged import tagged
 
 STRIP_MM = 240.0
 STRIPS_A_PAGE = 4
@@ -41,11 +40,7 @@ MARK_LINE_PT = 1.1
 
 def story_stick(build: Build, plan: Plan, paper: PaperName, printed: date) -> bytes:
     """PDF of the stick from the butt (0) to the bare tip; one page of words when there is no blank."""
-    register_fonts()
-    out = io.BytesIO()
-    canvas = Canvas(out, pagesize=SIZES[paper], invariant=1)
-    canvas.setTitle(f"{build.name}: story stick")
-    canvas.setAuthor("Wise Spool")
+    canvas = begun(f"{build.name}: story stick", SIZES[paper])
     width, height = SIZES[paper]
     length = plan.blank.length_mm
     strips = 0 if length is None else math.ceil(length / STRIP_MM)
@@ -63,8 +58,7 @@ def story_stick(build: Build, plan: Plan, paper: PaperName, printed: date) -> by
                 left, height / 2, "The blank has no length yet: there is nothing to mark."
             )
         canvas.showPage()
-    canvas.save()
-    return tagged(out.getvalue(), f"{build.name}: story stick")
+    return finished(canvas)
 
 
 def _head(

@@ -21,7 +21,7 @@ HEAD_PT, SUBHEAD_PT = 12.0, 10.0
 """Bold text this large is a heading, in points."""
 
 
-def tagged(pdf: bytes, title: str, language: str = "en") -> bytes:
+def tagged(pdf: bytes, title: str = "", language: str = "en") -> bytes:
     """The same pages with their words tagged in the order they were set, instead of any tags they had; with a
     ``title`` where they had none. Same pages in, same bytes out."""
     out = io.BytesIO()

@@ -384,11 +384,6 @@ type Typed = Partial<Record<keyof Terms, string>>;
 const without = (said: Typed, key: keyof Terms): Typed =>
   Object.fromEntries(Object.entries(said).filter(([k]) => k !== key));
 
-const left = (said: Typed, key: keyof Terms): Typed | undefined => {
-  const rest = without(said, key);
-  return Object.keys(rest).length ? rest : undefined;
-};
-
 /** How the shop reckons: kept as they are left, refused at their field. */
 function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) {
   const [kept, setTyped] = useKept<Typed>("terms");
@@ -397,12 +392,12 @@ function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) 
   const keep = async (key: keyof Terms) => {
     const text = typed[key];
     if (text === undefined) return;
-    if (text === String(terms[key])) return setTyped(left(typed, key));
+    if (text === String(terms[key])) return setTyped(without(typed, key));
     try {
       await take(
         api.PUT("/api/terms", { body: { ...terms, [key]: text.trim().replace(",", ".") } }),
       );
-      setTyped(left(typed, key));
+      setTyped(without(typed, key));
       setWrong(without(wrong, key));
       onChanged();
     } catch (error) {

@@ -1,5 +1,5 @@
-import { useEffect, useRef } from "react";
-import type { RefObject } from "react";
+import { useCallback } from "react";
+import type { RefCallback } from "react";
 
 /* Many rows alike are one stop for the Tab key. Only the row one is in, or was in last, is gone through; Up and
    Down lead from row to row, to the same field. On the mat, where arrows move what is held, full stop and comma do. */
@@ -14,48 +14,46 @@ const MAT_WAYS: Record<string, number> = { ".": 1, ",": -1 };
 type Stop = HTMLElement | SVGElement;
 
 /** Give the list this ref, and each of its rows `data-row`; a row that is a stop itself counts as well. */
-export function useRows<T extends Element>(): RefObject<T | null> {
-  const list = useRef<T>(null);
-  const last = useRef<Element>(null);
-  useEffect(() => {
-    const all = list.current;
-    if (!all) return;
-    const rest = () => {
-      const rows = rowsOf(all);
-      const row = rows.find((r) => r === last.current) ?? rows[0];
-      rows.forEach((r) => stopsOf(r).forEach((s) => (r === row ? woken(s) : rested(s))));
-    };
-    const enter: EventListener = (e) => {
-      const row = rowAt(e, all);
-      if (!row || row === last.current) return;
-      last.current = row;
-      rest();
-    };
-    const go: EventListener = (e) => {
-      const { key, ctrlKey, altKey, metaKey, defaultPrevented, target } = e as KeyboardEvent;
-      const by = ways(target as Element)[key];
-      if (!by || ctrlKey || altKey || metaKey || defaultPrevented) return;
-      const rows = rowsOf(all);
-      const row = rowAt(e, all);
-      const next = row && rows[rows.indexOf(row) + by];
-      if (!next) return;
-      e.preventDefault();
-      likest(next, target as Stop, row)?.focus();
-    };
-    const seen = new MutationObserver(rest);
+export function useRows<T extends Element>(): RefCallback<T> {
+  return useCallback((all: T | null) => (all ? rove(all) : undefined), []);
+}
+
+function rove(all: Element): () => void {
+  let last: Element | null = null;
+  const rest = () => {
+    const rows = rowsOf(all);
+    const row = rows.find((r) => r === last) ?? rows[0];
+    rows.forEach((r) => stopsOf(r).forEach((s) => (r === row ? woken(s) : rested(s))));
+  };
+  const enter: EventListener = (e) => {
+    const row = rowAt(e, all);
+    if (!row || row === last) return;
+    last = row;
     rest();
-    seen.observe(all, { childList: true, subtree: true, attributeFilter: ["tabindex"] });
-    // A drawing that listens would itself become a stop in some browsers: what it lies in listens for it.
-    const ears = all instanceof SVGElement ? (all.closest("div") ?? document.body) : all;
-    ears.addEventListener("focusin", enter);
-    ears.addEventListener("keydown", go);
-    return () => {
-      seen.disconnect();
-      ears.removeEventListener("focusin", enter);
-      ears.removeEventListener("keydown", go);
-    };
-  });
-  return list;
+  };
+  const go: EventListener = (e) => {
+    const { key, ctrlKey, altKey, metaKey, defaultPrevented, target } = e as KeyboardEvent;
+    const by = ways(target as Element)[key];
+    if (!by || ctrlKey || altKey || metaKey || defaultPrevented) return;
+    const rows = rowsOf(all);
+    const row = rowAt(e, all);
+    const next = row && rows[rows.indexOf(row) + by];
+    if (!next) return;
+    e.preventDefault();
+    likest(next, target as Stop, row)?.focus();
+  };
+  const seen = new MutationObserver(rest);
+  rest();
+  seen.observe(all, { childList: true, subtree: true, attributeFilter: ["tabindex"] });
+  // A drawing that listens would itself become a stop in some browsers: what it lies in listens for it.
+  const ears = all instanceof SVGElement ? (all.closest("div") ?? document.body) : all;
+  ears.addEventListener("focusin", enter);
+  ears.addEventListener("keydown", go);
+  return () => {
+    seen.disconnect();
+    ears.removeEventListener("focusin", enter);
+    ears.removeEventListener("keydown", go);
+  };
 }
 
 const rowsOf = (all: Element) => [...all.querySelectorAll("[data-row]")];

@@ -24,6 +24,7 @@ from wise_spool.core.shop.money import (
     Terms,
     for_the_client,
     hands_between,
+    left_of,
     price,
     price_at,
     received,
@@ -113,7 +114,7 @@ def price_of(build_id: uuid.UUID, shop: InShop) -> RodPrice:
     budget, came_in = build.brief.asked.budget, received(kept.records.record.bench.paid)
     return RodPrice(
         terms=said, priced=as_planned, variants=variants, at=list(price_at(taken, items, hands, said)), odd=list(odd_together(build, planned, items)),
-        budget=None if budget is None else str(budget), low=str(ends[0]), high=str(ends[1]), learned=learned[:40], paid=list(came_in), left=str(as_planned.total - sum(x.comes_to for x in came_in)),
+        budget=None if budget is None else str(budget), low=str(ends[0]), high=str(ends[1]), learned=learned[:40], paid=list(came_in), left=str(left_of(as_planned.total, came_in)),
     )  # fmt: skip
 
 

@@ -210,13 +210,17 @@ def _greater(bent: Bent, order: Sequence[str], at: dict[str, float], guide_id: s
 
 def _off_joints(train: Trial, guide_id: str, station_mm: float) -> float:
     """The nearest station at which a guide's wrap lies on no joint."""
-    guide = next(g for g in train.build.guides.train if g.id == guide_id)
-    for joint in train.work.joints:
-        low, high = joint_zone_mm(joint, guide)
-        low, high = low - habits().joint_clear_mm, high + habits().joint_clear_mm
+    for low, high in _on_joints(train, guide_id):
         if low < station_mm < high:
             return low if station_mm - low < high - station_mm else high
     return station_mm
+
+
+def _on_joints(train: Trial, guide_id: str) -> list[tuple[float, float]]:
+    """Stations between which a guide's wrap would lie on a joint, or too near one."""
+    guide, clear = next(g for g in train.build.guides.train if g.id == guide_id), habits().joint_clear_mm  # fmt: skip
+    zones = (joint_zone_mm(j, guide) for j in train.work.joints)
+    return [(low - clear, high + clear) for low, high in zones]
 
 
 def share_of_bend(train: Trial, q: float) -> Shared:
@@ -254,17 +258,12 @@ def _sharing(
 ) -> Sharing:
     """The problem as places from the tip-top ring."""
     done = shares_done(bent.station_mm, bent.curvature, q)
-    by_id = {g.id: g for g in train.build.guides.train}
-    clear = habits().joint_clear_mm
     return Sharing(
         place_mm=train.ring_mm - bent.station_mm[::-1],
         done=(done[-1] - done)[::-1],
         held=tuple(train.ring_mm - fixed[g] if g in fixed else None for g in order),
         zones=tuple(
-            tuple(
-                (train.ring_mm - high - clear, train.ring_mm - low + clear)
-                for low, high in (joint_zone_mm(j, by_id[g]) for j in train.work.joints)
-            )
+            tuple((train.ring_mm - high, train.ring_mm - low) for low, high in _on_joints(train, g))
             for g in order
         ),
         last_mm=train.ring_mm - float(bent.station_mm[0]),

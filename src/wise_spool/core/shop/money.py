@@ -232,7 +232,12 @@ class Paper(Frozen):
     @property
     def left(self) -> Decimal:
         """What is still to pay; below nothing when more was paid than is asked."""
-        return self.total - sum((x.comes_to for x in self.paid), Decimal(0))
+        return left_of(self.total, self.paid)
+
+
+def left_of(total: Decimal, paid: Iterable[Line]) -> Decimal:
+    """What is still to pay of a total."""
+    return total - sum((x.comes_to for x in paid), Decimal(0))
 
 
 def received(paid: Iterable[Paid]) -> tuple[Line, ...]:
