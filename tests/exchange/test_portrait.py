@@ -12,7 +12,9 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.pdfmetrics import stringWidth
 
 from tests.core.samples import build, grip, guide, rod, seat
+from wise_spool.core.document.guides import BendSetup
 from wise_spool.core.plan import plan
+from wise_spool.core.rod import Rod
 from wise_spool.exchange.paper import SIZES
 from wise_spool.exchange.portrait import MARGIN_MM, Label, hung, portrait
 
@@ -52,6 +54,18 @@ class Portrait(unittest.TestCase):
         todo = [o for o in made.work.operations if not o.skipped]
         boxes = [r for r in one.rects if abs(r["width"] - 2.6 * PT_MM) < 0.05]
         self.assertEqual(len(boxes), min(len(todo), 33))
+
+    def test_over_it_hangs_the_rod_as_it_bends(self):
+        design = rod(guide(1, 100), guide(2, 250), guide(3, 450), parts=PARTS)
+        made = plan(design)
+        bent = Rod.of(design).under_load(BendSetup(load_g=made.stiffness.power_g))
+        bow = max((x for x in page(design).curves if not x["fill"]), key=lambda x: len(x["pts"]))
+        wide, high = (max(p[n] for p in bow["pts"]) - min(p[n] for p in bow["pts"]) for n in (0, 1))
+        xs, ys = [p.x_mm for p in bent.curve], [p.y_mm for p in bent.curve]
+        self.assertAlmostEqual(wide / high, (max(xs) - min(xs)) / (max(ys) - min(ys)), places=2)
+        self.assertIn(", stiffness estimated", page(design).extract_text())
+        bare = design.model_copy(update={"guides": design.guides.model_copy(update={"train": ()})})
+        self.assertNotIn("bent by", page(bare).extract_text())
 
     def test_names_are_printed_in_the_letters_they_are_written_in(self):
         name = "Щука на Ладоге, Λίμνη Ώρα, Żółw"

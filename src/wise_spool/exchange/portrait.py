@@ -1,7 +1,8 @@
 """The rod's portrait: one landscape page to pin over the bench, everything hung where it lies.
 
 The rod across the page, lengths to one scale and diameters to another; marks over it, bores under the parts, the gaps
-as a stair, the clock, the steps with boxes to tick and lines to write on. It proves its scale by a bar to measure.
+as a stair, the clock, the steps with boxes to tick and lines to write on; over it the rod as it bends, for ornament.
+It proves its scale by a bar to measure.
 """
 
 import math
@@ -15,9 +16,13 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.guides import MOST_HUNG_G, BendSetup
 from wise_spool.core.ground.measures import format_diameter, format_length
-from wise_spool.core.ground.units import speaking
+from wise_spool.core.ground.units import format_weight, speaking
+from wise_spool.core.guides.under_load import LoadedPlan, plan_loads
+from wise_spool.core.mechanics.elastica import BendError
 from wise_spool.core.plan import Plan
+from wise_spool.core.rod import Rod
 from wise_spool.exchange.paper import (
     BLANK,
     CORK,
@@ -38,6 +43,8 @@ THICK_MM = 22.0
 """How thick the thickest of the rod is drawn."""
 RULER_MM = 100.0
 MOST_STEPS = 33
+BOW_WIDE_MM, BOW_HIGH_MM = 84.0, 27.0
+"""The room of the bent rod at the head of the page."""
 FIGURES, TEXT = "figures", "text"
 
 
@@ -78,6 +85,18 @@ def hung(labels: Iterable[Label], low: float, high: float, room: float = 4.0) ->
     return out
 
 
+def _bent(build: Build, plan: Plan) -> LoadedPlan | None:
+    """The rod under the load that drops its tip by a third; None while it cannot be bent."""
+    if plan.stiffness is None or not plan.guides.placed:
+        return None
+    setup = BendSetup(load_g=min(plan.stiffness.power_g, MOST_HUNG_G))
+    blank = Rod.of(build).work_blank
+    try:
+        return plan_loads(build, blank, plan.handle, plan.guides, plan.stiffness, [setup])[0]
+    except BendError:
+        return None
+
+
 class _Page:
     """The page and where on it a station lies."""
 
@@ -96,6 +115,7 @@ class _Page:
 
     def draw(self, printed: date) -> None:
         self._head(printed)
+        self._bow()
         self._rod()
         self._marks()
         bottom = self._bores()
@@ -110,9 +130,38 @@ class _Page:
 
     def _head(self, printed: date) -> None:
         b, y = self.build, self.high - self.edge - 5 * mm
-        self._words(self.edge, y, b.name, 24, "text-bold")
+        room = self.wide - 2 * self.edge - (BOW_WIDE_MM + 6) * mm
+        self._words(self.edge, y, cut(b.name, room, "text-bold", 24), 24, "text-bold")
         facts = [b.number, b.client and f"for {b.client}", format_length(self.longest, b.rule), b.blank.name, printed.isoformat()]  # fmt: skip
-        self._words(self.edge, y - 6 * mm, " · ".join(f for f in facts if f), 9.5, TEXT, FAINT)
+        said = " · ".join(f for f in facts if f)
+        self._words(self.edge, y - 6 * mm, cut(said, room, TEXT, 9.5), 9.5, TEXT, FAINT)
+
+    def _bow(self) -> None:
+        """The rod bent by its own power, lengths and drops to one scale, at the right of the head."""
+        bent = _bent(self.build, self.plan)
+        if bent is None:
+            return
+        c = self.c
+        xs, ys = [p.x_mm for p in bent.curve], [p.y_mm for p in bent.curve]
+        k = min(BOW_WIDE_MM / (max(xs) - min(xs)), BOW_HIGH_MM / max(max(ys) - min(ys), 1.0)) * mm
+        right, top = self.wide - self.edge, self.high - self.edge
+        left = right - (max(xs) - min(xs)) * k
+        points = [(left + (x - min(xs)) * k, top - (y - min(ys)) * k) for x, y in zip(xs, ys, strict=True)]  # fmt: skip
+        path = c.beginPath()
+        path.moveTo(*points[0])
+        for point in points[1:]:
+            path.lineTo(*point)
+        c.setStrokeColor(BLANK)
+        c.setLineCap(1)
+        c.setLineWidth(1.6)
+        c.drawPath(path, stroke=1, fill=0)
+        c.setLineWidth(0.4)
+        c.setStrokeColor(FAINT)
+        for g in bent.guides:
+            gx, gy = left + (g.x_mm - min(xs)) * k, top - (g.y_mm - min(ys)) * k
+            c.circle(gx, gy, 1.1, stroke=1, fill=0)
+        says = f"bent by {format_weight(bent.load_g)}" + (", stiffness estimated" if bent.estimated else "")  # fmt: skip
+        self._words(left, top - BOW_HIGH_MM * mm, says, 7.5, TEXT, FAINT)
 
     def _turned(self, edge: list[tuple[float, float]], colour: Color, *, edged: bool) -> None:
         """Something turned round the rod's axis: (station, OD) in mm, filled."""
