@@ -47,6 +47,28 @@ class TheShelf(WithAShop):
         again = self.client.get(f"/api/builds/{state['id']}").json()
         self.assertEqual(again["build"]["handle"]["reamers"][0]["large_mm"], 14)
 
+    def test_every_part_is_laid_against_a_rod_at_each_place_of_its_kind(self):
+        Shelf(self.store).add(demo_shelf())
+        state = self.new()
+        self.assertEqual(self.client.get(f"/api/builds/{state['id']}/fitting").json(), [])
+        even = [{"id": f"r{n}", "station_mm": s, "od_mm": 14.0} for n, s in enumerate((0, 1000, 2000))]  # fmt: skip
+        self.save(state, blank={**state["build"]["blank"], "length_mm": 2000, "readings": even})
+        places = self.client.get(f"/api/builds/{state['id']}/fitting").json()
+        lie = {s["id"]: s["shelved"]["item"] for s in self.client.get("/api/shelf?kind=part").json()}  # fmt: skip
+        self.assertIn("reel_seat", [p["kind"] for p in places])
+        for place in places:
+            kinds = {lie[j["part_id"]]["kind"] for j in place["judged"]}
+            self.assertEqual(kinds, {place["kind"]})
+            for j in place[
+                "judged"
+            ]:  # on an even blank of 14 mm a plain bore goes on if it is wider
+                part = lie[j["part_id"]]
+                bore = part["seat"]["bore_mm"] if part["seat"] else part["bore_butt_mm"]
+                if bore < 14:
+                    self.assertFalse(j["fits"], part["name"])
+                if place["kind"] == "reel_seat" and not part["seat"]["steps"] and bore > 15:
+                    self.assertTrue(j["fits"], part["name"])
+
     def test_csv_out_is_read_by_a_plain_reader_and_comes_back_the_same(self):
         Shelf(self.store).add(demo_shelf())
         for kind in ("reamer", "drill", "tape", "adhesive", "part", "guide", "thread"):

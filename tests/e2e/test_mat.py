@@ -1,6 +1,7 @@
 """One living mat: the answer, its picture and its main control in the window; nothing over anything else."""
 
 import io
+import uuid
 from pathlib import Path
 
 import numpy as np
@@ -97,6 +98,38 @@ class TheMat(OnTheDemo):
     def test_nor_at_twice_the_size_nor_on_a_phone(self):
         paths = self.of_a_rod("Skerry 10")  # the one in inches
         self.nothing_overlaps(((640, 400), (390, 844)), [*paths, *SHOP])
+
+    def test_nor_by_day_in_millimetres_with_the_longest_of_names(self):
+        self.at("Holm Casting", "blank")
+        self.named_long()
+        self.visit("/")
+        self.page.get_by_role("button", name="Daylight").click()
+        rod = f"/build/{self.id}"
+        jobs = [f"{rod}/{stage}/{job}" for stage, job in self.views()]
+        self.nothing_overlaps(
+            ((1024, 768), (1280, 800), (390, 844)), [*jobs, f"{rod}/sheet", f"{rod}/bench", "/", "/board"]
+        )  # fmt: skip
+
+    def named_long(self):
+        """Every name of the rod as long as a name may be, measures in millimetres."""
+        state = self.page.request.get(f"{self.server.url}/api/builds/{self.id}").json()
+        build, ops = state["build"], [{"act": "set", "at": ["rule"], "to": "mm/1"}]
+        long = "the long and winding name of what nobody had the heart to call anything shorter, no. 12"
+        ops += [{"act": "set", "at": [at], "to": long[:79]} for at in ("name", "client")]
+        ops.append({"act": "set", "at": ["blank", "name"], "to": long})
+        ops += [
+            {"act": "set", "at": ["handle", "parts", part["id"], "name"], "to": f"{n} {long}"}
+            for n, part in enumerate(build["handle"]["parts"])
+        ]
+        change = {
+            "id": uuid.uuid4().hex,
+            "what": "long names",
+            "seen": state["version"],
+            "ops": ops,
+        }
+        url = f"{self.server.url}/api/builds/{self.id}/changes"
+        self.page.request.post(url, data={"changes": [change]})
+        self.assertEqual(self.build["blank"]["name"], long)
 
     def test_the_line_is_pulled_and_the_rod_bends(self):
         self.at("Skerry 10", "guides/bend")

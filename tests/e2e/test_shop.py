@@ -178,6 +178,21 @@ class Shop(InTheBrowser):
         self.page.get_by_role("button", name="Delete even so").click()
         expect(self.page.get_by_role("link", name="Eira Testvik")).to_have_count(0)
 
+    def test_what_fits_a_rod_is_lit_on_the_boards(self):
+        self.visit("/shelf/part")
+        boards = self.page.get_by_role("list", name="On the boards")
+        expect(boards).not_to_contain_text("does not fit")
+        self.page.get_by_role("combobox", name="Light what fits").click()
+        self.page.get_by_role("option", name="Skerry 10").click()
+        expect(boards).to_contain_text("does not fit: ")
+        expect(boards.get_by_role("listitem").first).not_to_contain_text("does not fit")
+        self.page.get_by_role("combobox", name="at", exact=True).click()
+        self.page.get_by_role("option", name="reel seat").first.click()
+        expect(boards).to_contain_text("no place for its kind")
+        expect(boards.get_by_role("listitem").first).to_contain_text("seat")
+        self.visit("/shelf/drill")
+        expect(self.page.get_by_role("region", name="The drawer 1/4 in to 3/8 in")).to_contain_text("7 mm")  # fmt: skip
+
     def test_the_shelf_is_searched_and_a_card_is_kept(self):
         self.visit("/shelf/adhesive")
         self.page.get_by_label("Find on this board").fill("slow paste")

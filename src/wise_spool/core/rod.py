@@ -16,6 +16,7 @@ from wise_spool.core.document.build import Build, apart, together
 from wise_spool.core.document.design import Design
 from wise_spool.core.document.guides import MOST_HUNG_G, BendSetup, KeptLayout
 from wise_spool.core.document.log import LogEntry, Record, fold
+from wise_spool.core.document.parts import Part
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.finish.coats import FinishPlan, plan_finish
 from wise_spool.core.ground.habits import Habits, following, settled
@@ -44,7 +45,8 @@ from wise_spool.core.guides.reel_side import (
 from wise_spool.core.guides.trial import Trial
 from wise_spool.core.guides.twist import TwistPlan, plan_twist
 from wise_spool.core.guides.under_load import LoadedPlan, plan_loads, three_loads_g
-from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts
+from wise_spool.core.handle.assembling import HandlePlan, assemble, felt, fit_parts, try_sizes
+from wise_spool.core.handle.sizes import SizeChoice
 from wise_spool.core.handle.stack import Fitted
 from wise_spool.core.lineup.photograph import AlongPhoto, RingClicked, RingSpot, turns_in
 from wise_spool.core.lineup.planning import LineUpPlan, plan_line_up
@@ -174,6 +176,11 @@ class Rod:
     def handle(self) -> HandlePlan:
         """The handle: marks, reaming, arbors, sizes, turning."""
         return assemble(self.build, self.handle_blank, self.fitted)
+
+    def sizes_among(self, parts: Sequence[Part]) -> tuple[SizeChoice, ...]:
+        """Those parts, such as a whole shelf, laid against this blank at every place of their kind."""
+        with following(self.habits), speaking(self.design.units, self.design.rule):
+            return try_sizes(self.build, parts, self.fitted, self.handle_blank)
 
     @derived
     def datums(self) -> Datums | None:

@@ -1,7 +1,10 @@
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
-/* The alarm's voices, made here. A browser lets one sound once somebody has touched the page. */
+import { lastsOf, play } from "../ui/voice";
+import type { Note } from "../ui/voice";
+
+/* The alarm's voices. */
 
 export type Voice = "tones" | "bell" | "knock";
 export const VOICES: { value: Voice; label: string }[] = [
@@ -10,8 +13,7 @@ export const VOICES: { value: Voice; label: string }[] = [
   { value: "knock", label: "knocking" },
 ];
 
-/** Hz, seconds after the beginning, seconds it lasts, and how it is coloured. */
-const SCORES: Record<Voice, [number, number, number, OscillatorType][]> = {
+const SCORES: Record<Voice, Note[]> = {
   tones: [
     [660, 0, 0.24, "sine"],
     [880, 0.28, 0.24, "sine"],
@@ -21,7 +23,7 @@ const SCORES: Record<Voice, [number, number, number, OscillatorType][]> = {
     [220, 0, 1.6, "triangle"],
     [440, 0, 1.0, "sine"],
   ],
-  knock: [0, 0.16, 0.32, 0.8, 0.96, 1.12].map((at) => [140, at, 0.07, "square"]),
+  knock: [0, 0.16, 0.32, 0.8, 0.96, 1.12].map((at): Note => [140, at, 0.07, "square"]),
 };
 
 interface Alarm {
@@ -34,7 +36,6 @@ export const useAlarm = create<Alarm>()(
   persist((): Alarm => ({ voice: "tones", volume: 0.6 }), { name: "wise-spool:alarm" }),
 );
 
-let context: AudioContext | null = null;
 let silentAt = 0;
 
 /** Seconds this page itself still sounds: what a microphone hears then is no knock. */
@@ -47,24 +48,8 @@ export const soundsFor = (): number => {
 export function sound(): boolean {
   const { voice, volume } = useAlarm.getState();
   try {
-    context ??= new AudioContext();
-    void context.resume();
-    const from = context.currentTime + 0.02;
-    const peak = Math.max(volume, 0.001);
-    const lasts = Math.max(...SCORES[voice].map(([, after, length]) => after + length));
-    silentAt = performance.now() + 1000 * (lasts + 0.4);
-    for (const [hz, after, lasts, colour] of SCORES[voice]) {
-      const tone = context.createOscillator();
-      const loud = context.createGain();
-      tone.type = colour;
-      tone.frequency.value = hz;
-      loud.gain.setValueAtTime(0.0001, from + after);
-      loud.gain.exponentialRampToValueAtTime(peak, from + after + Math.min(0.03, lasts / 3));
-      loud.gain.exponentialRampToValueAtTime(0.0001, from + after + lasts);
-      tone.connect(loud).connect(context.destination);
-      tone.start(from + after);
-      tone.stop(from + after + lasts + 0.02);
-    }
+    play(SCORES[voice], volume);
+    silentAt = performance.now() + 1000 * (lastsOf(SCORES[voice]) + 0.4);
     if (navigator.userActivation?.hasBeenActive) navigator.vibrate?.([200, 100, 200]);
     return true;
   } catch {

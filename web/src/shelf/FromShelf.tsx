@@ -16,11 +16,14 @@ export function FromShelf<T>({
   offers,
   onTake,
   disabled,
+  boards = "/shelf",
 }: {
   label: string;
   offers: Offer<T>[];
   onTake: (item: T) => void;
   disabled?: boolean;
+  /** Where the shelf opens at. */
+  boards?: string;
 }) {
   const [open, setOpen] = useState(false);
   return (
@@ -50,7 +53,7 @@ export function FromShelf<T>({
             </button>
           ))}
           {!offers.length && <p className="px-2.5 py-2 text-soft">None on the shelf.</p>}
-          <Link href="/shelf" className="label block px-2.5 py-1.5 underline">
+          <Link href={boards} className="label block px-2.5 py-1.5 underline">
             Open the shelf
           </Link>
         </Popover.Content>

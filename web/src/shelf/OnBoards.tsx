@@ -1,27 +1,34 @@
-import type { Part, Shelved, ShelfItem, ShelvedBlank, StockLine } from "../api/types";
+import type { Judged, Part, Shelved, ShelfItem, ShelvedBlank, StockLine } from "../api/types";
 import { FILL } from "../mat/fill";
 import { diameter, length } from "../ui/measure";
 import { useSettings } from "../ui/settings";
 
-/** What lies on the shelf, each kind to one scale, on boards; the bore of a part as the hole in its end. */
+/** What lies on the shelf, each kind to one scale, on boards; the bore of a part as the hole in its end. Where a
+ * rod is chosen, what fits it comes first and stays lit. */
 export function OnBoards(props: {
   items: ShelfItem[];
   lines: Map<string, StockLine>;
+  lit: Map<string, Lit> | null;
   onTake: (id: string) => void;
 }) {
-  const { items, lines, onTake } = props;
+  const { items: all, lines, lit, onTake } = props;
+  const rank = (i: ShelfItem) => lit?.get(i.id)?.rank ?? Infinity;
+  const items = lit ? [...all].sort((a, b) => rank(a) - rank(b) || 0) : all;
   const longest = Math.max(60, ...items.map((i) => sizeOf(i.shelved).long_mm));
   const widest = Math.max(14, ...items.map((i) => sizeOf(i.shelved).across_mm));
   const long = items.some((i) => i.shelved.kind === "blank");
   const k = Math.min((long ? 560 : 300) / longest, 96 / widest, 4);
+  const tallest = Math.max(...items.map((i) => sizeOf(i.shelved).across_mm)) * k;
   return (
     <ul
       aria-label="On the boards"
-      className={`grid items-end gap-x-0 ${long ? "grid-cols-[repeat(auto-fill,minmax(36rem,1fr))]" : "grid-cols-[repeat(auto-fill,minmax(13rem,1fr))]"}`}
+      className={`grid items-start gap-x-0 ${long ? "grid-cols-[repeat(auto-fill,minmax(36rem,1fr))]" : "grid-cols-[repeat(auto-fill,minmax(13rem,1fr))]"}`}
     >
       {items.map((item) => {
         const { shelved } = item;
         const name = shelved.item.name || shelved.kind;
+        const tried = lit?.get(item.id)?.judged;
+        const faded = lit !== null && !tried?.fits;
         return (
           <li
             key={item.id}
@@ -33,8 +40,11 @@ export function OnBoards(props: {
               className="block w-full px-3 text-left hover:bg-current/5"
               onClick={() => onTake(item.id)}
             >
-              <span className={`flex items-end ${long ? "min-h-10" : "min-h-20 justify-center"}`}>
-                <Drawn shelved={shelved} k={k} />
+              <span
+                className={`flex items-end ${long ? "" : "justify-center"} ${faded ? "opacity-25" : ""}`}
+                style={{ height: Math.max(tallest, 40) }}
+              >
+                <Drawn shelved={shelved} k={k} tried={tried} />
               </span>
             </button>
             <div
@@ -45,6 +55,17 @@ export function OnBoards(props: {
               <span className="font-semibold">{name}</span>{" "}
               <span className="fig text-soft">×{item.stock}</span>
               <Says shelved={shelved} />
+              {lit && (
+                <span
+                  className={`block text-note ${tried?.fits ? "font-semibold text-good" : "text-soft"}`}
+                >
+                  {!tried
+                    ? "no place for its kind on this rod"
+                    : tried.fits
+                      ? tried.reason
+                      : `does not fit: ${tried.reason}`}
+                </span>
+              )}
               <Counted line={lines.get(item.id)} />
             </p>
           </li>
@@ -52,6 +73,12 @@ export function OnBoards(props: {
       })}
     </ul>
   );
+}
+
+/** How a part does on the rod that is chosen: what fits best comes first. */
+export interface Lit {
+  judged: Judged;
+  rank: number;
 }
 
 /** How thick a blank is drawn against its length: true to scale it would be a hair. */
@@ -107,13 +134,14 @@ function sizeOf(s: Shelved): { long_mm: number; across_mm: number } {
   }
 }
 
-function Drawn({ shelved: s, k }: { shelved: Shelved; k: number }) {
+export function Drawn(props: { shelved: Shelved; k: number; tried?: Judged }) {
+  const { shelved: s, k, tried } = props;
   const { long_mm, across_mm } = sizeOf(s);
   const [w, h] = [Math.max(long_mm * k, 20), Math.max(across_mm * k, 12)];
   return (
     <svg width={w} height={h} viewBox={`0 0 ${w} ${h}`} className="max-w-full" aria-hidden>
       {s.kind === "blank" && <BlankDrawn blank={s.item} w={w} h={h} />}
-      {s.kind === "part" && <PartDrawn part={s.item} k={k} h={h} />}
+      {s.kind === "part" && <PartDrawn part={s.item} k={k} h={h} tried={tried} />}
       {s.kind === "guide" && (
         <g fill="none" stroke="var(--steel)" strokeWidth="2">
           <path
@@ -221,8 +249,9 @@ function BlankDrawn({ blank, w, h }: { blank: ShelvedBlank; w: number; h: number
   );
 }
 
-/** A part from the side, and its end with the bore in it. */
-function PartDrawn({ part, k, h }: { part: Part; k: number; h: number }) {
+/** A part from the side, and its end with the bore in it; in the bore the blank that is chosen, where it is tightest. */
+function PartDrawn(props: { part: Part; k: number; h: number; tried?: Judged }) {
+  const { part, k, h, tried } = props;
   const long = part.length_mm * k;
   const [a, b] = [part.od_butt_mm * k, part.od_tip_mm * k];
   const r = h / 2;
@@ -238,11 +267,22 @@ function PartDrawn({ part, k, h }: { part: Part; k: number; h: number }) {
       {bore !== null && bore > 0 && (
         <circle cx={long + r * 1.35} cy={r} r={(bore * k) / 2} fill="var(--blank-bore)" />
       )}
+      {bore !== null && tried?.room_per_side_mm != null && (
+        <circle
+          cx={long + r * 1.35}
+          cy={r}
+          r={Math.max((bore / 2 - tried.room_per_side_mm) * k, 1)}
+          fill="var(--blank-carbon)"
+          stroke="var(--tape)"
+          strokeDasharray={tried.fits ? undefined : "2 2"}
+          strokeWidth="1.2"
+        />
+      )}
     </g>
   );
 }
 
-function Says({ shelved: s }: { shelved: Shelved }) {
+export function Says({ shelved: s }: { shelved: Shelved }) {
   const rule = useSettings((x) => x.rule);
   const says = () => {
     switch (s.kind) {

@@ -10,6 +10,8 @@ import { HeadTools } from "../shell/HeadTools";
 import { newPart } from "../stages/handle/parts";
 import { Button, IconButton, Pick } from "../ui/controls";
 import { CsvLook } from "./CsvLook";
+import { InDrawers } from "./InDrawers";
+import { LightFor, useLights } from "./lights";
 import { OnBoards } from "./OnBoards";
 import { StockCard } from "./StockCard";
 import { ToBuy } from "./ToBuy";
@@ -198,6 +200,7 @@ export function ShelfView({ kind: word }: { kind?: string }) {
   const [params, setParams] = useSearchParams();
   const asList = params.has("list");
   const setAsList = (list: boolean) => setParams(list ? { list: "" } : {}, { replace: true });
+  const lights = useLights(kind === "part" ? params.get("rod") : null);
   const [editing, setEditing] = useState("");
   useEffect(() => {
     if (asList && editing)
@@ -369,6 +372,7 @@ export function ShelfView({ kind: word }: { kind?: string }) {
                 value={words}
                 onChange={(e) => setWords(e.target.value)}
               />
+              {kind === "part" && !asList && <LightFor lights={lights} />}
               <span className={asList ? "label ml-2" : "hidden"}>
                 measures may be typed in inches or millimetres; they are kept in mm
               </span>
@@ -381,7 +385,12 @@ export function ShelfView({ kind: word }: { kind?: string }) {
               </p>
             ) : (
               <>
-                {!asList && <OnBoards items={items} lines={lines} onTake={setCard} />}
+                {!asList &&
+                  (kind === "drill" || kind === "reamer" ? (
+                    <InDrawers items={items} onTake={setCard} />
+                  ) : (
+                    <OnBoards items={items} lines={lines} lit={lights.lit} onTake={setCard} />
+                  ))}
                 {asList && (
                   <AsList
                     items={items}

@@ -10,6 +10,8 @@ import { HeadTools } from "../shell/HeadTools";
 import { typing } from "../shell/ui";
 import { Dial } from "../stages/spine/Dial";
 import { Button, Choice } from "../ui/controls";
+import { useSettings } from "../ui/settings";
+import { feltAs, hear, RESTED } from "./feel";
 import { Hand } from "./Hand";
 import { Landscape } from "./Landscape";
 import { Scores } from "./Scores";
@@ -34,6 +36,8 @@ export function TrainerView() {
     queryKey: ["trainer", "levels"],
     queryFn: () => take(api.GET("/api/trainer/levels")),
   });
+  const heard = useSettings((x) => x.trainerHeard);
+  const settle = useSettings((x) => x.set);
   const here = useRef<Rolled | null>(null);
   const owed = useRef(0);
   const busy = useRef(false);
@@ -82,6 +86,7 @@ export function TrainerView() {
           );
           here.current = next;
           setRolled(next);
+          if (heard) hear(feltAs(next));
           if (next.snap_deg)
             setFlash(`It snapped round by ${Math.round(Math.abs(next.snap_deg))}°`);
         } catch (e) {
@@ -90,7 +95,7 @@ export function TrainerView() {
       }
       busy.current = false;
     },
-    [round, truth],
+    [round, truth, heard],
   );
 
   const rest = useCallback(async () => {
@@ -113,6 +118,7 @@ export function TrainerView() {
       here.current = settled;
       setRolled(settled);
       setTrials(next);
+      if (heard) hear(RESTED);
       setFlash(`It rests: the tape reads ${Math.round(got.trial.angle_deg)}°`);
       setReading(
         await take(
@@ -122,7 +128,7 @@ export function TrainerView() {
     } catch (e) {
       setProblem((e as Error).message);
     }
-  }, [round, truth, trials]);
+  }, [round, truth, trials, heard]);
 
   const answer = async (line_deg: number | null) => {
     if (!path) return;
@@ -183,6 +189,16 @@ export function TrainerView() {
             onClick={() => start.mutate()}
           >
             {round ? "Another blank" : "Hand me a blank"}
+          </Button>
+          <Button
+            look="quiet"
+            aria-pressed={heard}
+            onClick={() => {
+              settle({ trainerHeard: !heard });
+              if (!heard) hear(RESTED);
+            }}
+          >
+            {heard ? "Heard as well: on" : "Heard as well: off"}
           </Button>
         </div>
         {problem && (

@@ -14,6 +14,8 @@ interface Settings {
   lowerDatum: Datum;
   /** How thread looks on the mat: as it is laid, or as it will look under finish. */
   threadLook: "dry" | "wet" | "preserved";
+  /** Whether the trainer is heard. */
+  trainerHeard: boolean;
   /** Jobs, as stage/job, in which the mat was folded or unfolded. */
   folded: Record<string, boolean>;
   /** Jobs, as stage/job, whose purpose was read and put away. */
@@ -33,6 +35,7 @@ export const useSettings = create<Settings>()(
       printScale: 1,
       lowerDatum: "tip_top_ring",
       threadLook: "dry",
+      trainerHeard: false,
       folded: {},
       seen: [],
       set: (change) => set(change),

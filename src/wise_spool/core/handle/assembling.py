@@ -133,7 +133,7 @@ def assemble(build: Build, work: WorkingBlank, fitted: tuple[Fitted, ...]) -> Ha
         grooves=plan_ferrules(fitted, work, handle.arbors),
         reaming=_reaming(build, fitted, work),
         tried=tuple(t for f in fitted for t in f.tried),
-        sizes=_sizes(build, fitted, work),
+        sizes=try_sizes(build, build.handle.candidates, fitted, work),
         turning=_turning(build, fitted),
         longer_by_mm=round(max(-min((f.placed.start_mm for f in fitted), default=0.0), 0.0), 3),
     )  # fmt: skip
@@ -158,8 +158,11 @@ def _reaming(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tu
     )
 
 
-def _sizes(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tuple[SizeChoice, ...]:
-    if work.taper is None or not build.handle.candidates:
+def try_sizes(
+    build: Build, candidates: Sequence[Part], fitted: tuple[Fitted, ...], work: WorkingBlank
+) -> tuple[SizeChoice, ...]:
+    """Every candidate laid against the blank at every place its kind has in the stack."""
+    if work.taper is None or not candidates:
         return ()
     places = [
         SizePlace(f.part.kind, f.part.id, f.placed.start_mm, f.placed.enters, below.od_tip_mm if below else None)
@@ -181,7 +184,7 @@ def _sizes(build: Build, fitted: tuple[Fitted, ...], work: WorkingBlank) -> tupl
         ]
     places += [p for p in unplaced if p.kind not in have]
     return choose_sizes(
-        [(p, part_name(p)) for p in build.handle.candidates],
+        [(p, part_name(p)) for p in candidates],
         places,
         work.taper,
         build.rule,

@@ -41,6 +41,7 @@ function WhichFits() {
 
 /** Candidates laid against the blank: which fits where, why, and the next best. */
 export function SizesJob() {
+  const id = useRod((s) => s.id);
   const { build, plan } = useShown();
   const edit = useRod((s) => s.edit);
   const [kind, setKind] = useState<PartKind>("reel_seat");
@@ -74,6 +75,7 @@ export function SizesJob() {
         />
         <FromShelf
           label="One from the shelf"
+          boards={`/shelf/part?rod=${id}`}
           disabled={full}
           offers={shelf.map(({ item, stock }) => ({
             item,

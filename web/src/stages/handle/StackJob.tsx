@@ -480,6 +480,7 @@ function Tick({
 }
 
 function AddPart() {
+  const id = useRod((s) => s.id);
   const build = useRod((s) => s.build);
   const edit = useRod((s) => s.edit);
   const [kind, setKind] = useState<PartKind>("rear_grip");
@@ -503,6 +504,7 @@ function AddPart() {
       </Button>
       <FromShelf
         label="From the shelf"
+        boards={`/shelf/part?rod=${id}`}
         disabled={full}
         offers={shelf
           .filter(({ item }) => item.kind === kind)
