@@ -168,6 +168,13 @@ class Money(WithRods):
         self.assertEqual([p["length_mm"] for p in kit["parts"]], [p["length_mm"] for p in rod["build"]["handle"]["parts"]])  # fmt: skip
         self.assertTrue(all(p["bore_butt_mm"] is None for p in kit["parts"] if p["kind"] == "rear_grip"))  # fmt: skip
         self.assertTrue(any(p["seat"] and p["seat"]["bore_mm"] for p in kit["parts"]))
+        self.client.post(f"/api/builds/{rod['id']}/put-away?back=true")
+        laid = self.client.get("/api/references").json()
+        mine, rod_itself = [f["reference"] for f in laid if f["rod_id"] == rod["id"]]
+        self.assertEqual((mine["name"], rod_itself["parts"]), ("Skerry cork", mine["parts"]))
+        handle = self.client.get(f"/api/builds/{rod['id']}").json()["plan"]["handle"]
+        self.assertAlmostEqual(mine["reach_mm"], handle["reach_mm"], places=1)
+        self.assertEqual([round(p["start_mm"]) for p in mine["parts"]], [round(p["start_mm"]) for p in handle["parts"]])  # fmt: skip
 
     def test_what_to_buy_is_by_seller(self):
         self.hang("Deep char")

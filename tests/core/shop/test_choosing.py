@@ -12,6 +12,7 @@ from wise_spool.core.brief.requirement import required
 from wise_spool.core.document.asked import Asked
 from wise_spool.core.document.blank import Blank, Joint, Reading, StaticReading
 from wise_spool.core.document.design import Brief
+from wise_spool.core.ground.habits import following, settled
 from wise_spool.core.shop.choosing import OF_A_BLANK, Candidate, choose, steps_off, taken
 
 BRIEF = Brief(wish_g=140, asked=Asked(lure_least_g=7, lure_most_g=21, stands="boat", tip="crisp"))
@@ -79,6 +80,18 @@ class Order(unittest.TestCase):
         found = choose(need, [candidate("one", power="medium"), Candidate(id="two", blank=two)])
         self.assertEqual([r.name for r in found.ranked], ["two", "one"])
         self.assertEqual((found.ranked[0].fails, found.ranked[1].fails), (0, 1))
+
+    def test_what_a_builder_would_notice_is_the_builders_to_say(self):
+        need = required(Brief(asked=Asked(stands="boat", tip="crisp", longest_mm=2100)))
+        lot = [candidate("long", length=2100.0, butt=10.2), candidate("stout", length=2250.0, butt=13.4)]  # fmt: skip
+
+        def first(**said):
+            with following(settled(said)):
+                ranked = choose(need, lot).ranked
+            return {r.name: r.steps for r in ranked}
+
+        plain, coarse = first(), first(**{"choice_step.action_deg": 40.0, "choice_unmeasured": 0.0})
+        self.assertTrue(all(coarse[n] < plain[n] for n in plain))
 
     def test_without_a_taper_it_is_named_and_left_out(self):
         found = choose(

@@ -6,6 +6,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
 from fastapi.concurrency import run_in_threadpool
+from pydantic import BaseModel
 
 from wise_spool.api import models as m
 from wise_spool.api.deps import MOST_RODS, AsId, InShop, Shop, edition, fingerprint
@@ -15,12 +16,13 @@ from wise_spool.core.document.build import Build
 from wise_spool.core.document.changes import place_of
 from wise_spool.core.document.design import Brief, Design
 from wise_spool.core.document.guides import GuidesWished, usual_reel
+from wise_spool.core.document.parts import Reference
 from wise_spool.core.document.records import Records
 from wise_spool.core.ground.findings import Finding
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import Plan
 from wise_spool.core.shop.batch import copied
-from wise_spool.core.shop.kits import Kit, own_kit
+from wise_spool.core.shop.kits import Kit, laid_out, own_kit
 from wise_spool.core.shop.templates import come_back, from_an_earlier
 from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import BuildFileError, read_build
@@ -64,6 +66,31 @@ def handles(shop: InShop) -> list[Kit]:
     ]
     found = (own_kit(k.records.design) for k in named)
     return [k for k in found if k is not None]
+
+
+class Favourite(BaseModel):
+    """A handle that a rod can be laid against: one with a name of its own, or an earlier rod's."""
+
+    rod_id: uuid.UUID
+    named: bool
+    reference: Reference
+
+
+@kits.get("/api/references")
+def references(shop: InShop) -> list[Favourite]:
+    """Handles to lay a rod against: those that builders gave a name, put away or not, then the rods on the rack."""
+    seen = [
+        k for away in (False, True) for k in shop.hanging(MOST_RODS, put_away=away, handles=True)
+    ]
+    pairs = [(k, k.records.design.handle.kept_as) for k in seen if k.records.design.handle.kept_as]
+    pairs += [(k, "") for k in shop.hanging(MOST_RODS)]
+    out = []
+    for kept, name in pairs:
+        build = kept.rod().build
+        if build.handle.parts:
+            laid = laid_out(name or build.name, build.handle.parts)
+            out.append(Favourite(rod_id=kept.id, named=bool(name), reference=laid))
+    return out
 
 
 @routes.post("", status_code=201)

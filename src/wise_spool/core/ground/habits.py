@@ -256,7 +256,74 @@ class Habits(Frozen):
     most_extended_mm: float = _habit(
         250.0, "Further than this no piece is set into a butt.", "mm", 0, 800, "habit"
     )
+    choice_power_percent: float = _habit(
+        20.0, "A step of power: so much more or less is felt in the hand.", "%", 2, 100, "memory"
+    )
+    choice_price_percent: float = _habit(
+        10.0, "A step of the price, as a share of what may be spent.", "%", 1, 100, "memory"
+    )
+    choice_step: Table = _table(
+        {
+            "action_deg": 4.0,
+            "length_mm": 100.0,
+            "pieces": 1.0,
+            "butt_od_mm": 1.0,
+            "toughness": 2.0,
+            "rod_g": 15.0,
+        },
+        "A step of what a blank is chosen by that a builder would notice; a wall of another kind is one over this",
+        "as named",
+        0.1,
+        1000,
+        "memory",
+    )
+    choice_unmeasured: float = _habit(
+        0.5, "A figure nobody measured counts so many steps further off.", "steps", 0, 5, "memory"
+    )
+    choice_seen: float = _habit(
+        0.25,
+        "What is off by less than this of a step is not worth a word.",
+        "steps",
+        0,
+        2,
+        "memory",
+    )
+    choice_power_give: float = _habit(
+        1.0,
+        "Power may lie so many steps outside of what a rod must have before the rod fails by it.",
+        "steps",
+        0,
+        5,
+        "memory",
+    )
+    sister_off_mm: float = _habit(
+        0.2, "How far a blank may lie off another one of its kind.", "mm", 0.02, 2, "memory"
+    )
     # repairs
+    splint_spare_strain: float = _habit(
+        0.7,
+        "A splint that works harder than this share of its limit mends a spare.",
+        "share",
+        0.2,
+        1,
+        "memory",
+    )
+    splint_spare_times: float = _habit(
+        2.0,
+        "A splint that works this many times as hard as the blank did there mends a spare.",
+        "times",
+        1,
+        10,
+        "memory",
+    )
+    guide_as_good: float = _habit(
+        1.1,
+        "A replaced guide keeps its old mark while a span beside it takes no more than this many times what it must.",
+        "times",
+        1,
+        2,
+        "habit",
+    )
     splint_half_od: float = _habit(
         6.0,
         "Each half of a splint reaches this many diameters of the blank into it.",

@@ -43,11 +43,11 @@ class Step(NamedTuple):
 
 
 class Figure(Frozen):
-    """One figure of a repair, in the builder's units."""
+    """One figure of a repair, in the builder's units; ``assumed`` says what nobody measured that it hangs on."""
 
     words: str
     says: str
-    assumed: bool = False
+    assumed: str = ""
 
 
 class OnCard(Frozen):
@@ -78,6 +78,8 @@ CARBON = "Carbon splinters: gloves and a mask, wet-wipe, don't blow."
 BLADE = "Cut away from fingers; old finish is hard and slips. Removing a ring is the most dangerous small job."  # fmt: skip
 HEAT = "Too much heat ruins a blank, and it may break later under load: warm, not hot, and moving."
 EPOXY = "Nitrile gloves, air; no solvent on skin."
+USUAL_WALL = "the wall such a blank usually has: measure the bore at the break"
+USUAL_BEND = "the stiffness such a blank usually has: hang a weight from it, or from a sister of it"
 BOILING = "Boiling water: pour away from hands, hold it by the cold end."
 
 
@@ -94,7 +96,8 @@ def _planned(
     loaded: Callable[[str], OnePlace | None],
 ) -> RepairPlan:  # fmt: skip
     if r.kind == "guide":
-        says = _guide(r, build, guides, loaded)
+        bend = "" if stiffness is not None and stiffness.hung else USUAL_BEND
+        says = _guide(r, build, guides, loaded, bend)
     else:
         says = _SAYS.get(r.kind, _plainly)(r, build, work, stiffness, handle, guides)
     steps = tuple(s.words for s in steps_of(r, says.splint))
@@ -124,17 +127,19 @@ def _splint(r: Repair, build: Build, work: WorkingBlank, stiffness: StiffnessPla
     ]
     guide = "A guide sits over it already: its feet go on the splint's own wrap." if over else "No guide over the joint: a foot's edge there starts the next break."  # fmt: skip
     mid = s.sleeve[len(s.sleeve) // 2]
+    wall = "" if s.bore_measured else USUAL_WALL
+    both = "; ".join(x for x in (wall, "" if stiffness.hung else USUAL_BEND) if x)
     figures = (
-        Figure(words="sleeve", says=f"{format_length(s.sleeve_mm, rule)}, {format_diameter(s.sleeve[0].outside_mm, rule)} to {format_diameter(s.sleeve[-1].outside_mm, rule)}", assumed=not s.bore_measured),
-        Figure(words="its outside at the break", says=format_diameter(mid.outside_mm, rule), assumed=not s.bore_measured),
+        Figure(words="sleeve", says=f"{format_length(s.sleeve_mm, rule)}, {format_diameter(s.sleeve[0].outside_mm, rule)} to {format_diameter(s.sleeve[-1].outside_mm, rule)}", assumed=wall),
+        Figure(words="its outside at the break", says=format_diameter(mid.outside_mm, rule), assumed=wall),
         Figure(words="mark on the pusher, from the butt end", says=format_length(s.pusher_mm, rule)),
         Figure(words="wrap over it", says=f"{format_length(s.wrap_from_mm, rule)} to {format_length(s.wrap_to_mm, rule)}"),
-        Figure(words="power", says=f"{format_weight(s.power_before_g)} before, {format_weight(s.power_after_g)} after"),
-        Figure(words="tip angle at that", says=f"{s.action_before_deg:.0f}° before, {s.action_after_deg:.0f}° after"),
-        Figure(words="swings a second, bare", says=f"{s.frequency_before_hz:.1f} before, {s.frequency_after_hz:.1f} after"),
-        Figure(words="stiffness at the break", says=f"{s.stiff_there:.2f} of what it was", assumed=not s.bore_measured),
-        Figure(words="of what the sleeve takes, at the rod's power", says=f"{100 * s.strain_share:.0f} %", assumed=not s.bore_measured),
-        Figure(words="it adds", says=format_weight(s.mass_g)),
+        Figure(words="power", says=f"{format_weight(s.power_before_g)} before, {format_weight(s.power_after_g)} after", assumed=both),
+        Figure(words="tip angle at that", says=f"{s.action_before_deg:.0f}° before, {s.action_after_deg:.0f}° after", assumed=both),
+        Figure(words="swings a second, bare", says=f"{s.frequency_before_hz:.1f} before, {s.frequency_after_hz:.1f} after", assumed=both),
+        Figure(words="stiffness at the break", says=f"{s.stiff_there:.2f} of what it was", assumed=both),
+        Figure(words="of what the sleeve takes, at the rod's power", says=f"{100 * s.strain_share:.0f} %", assumed=both),
+        Figure(words="it adds", says=format_weight(s.mass_g), assumed=wall),
     )  # fmt: skip
     answer = {"yes": "It can be mended", "spare": "It will do as a spare", "no": "Not with this sleeve"}[s.verdict]  # fmt: skip
     trouble = s.verdict_words if s.verdict == "no" else ""
@@ -209,19 +214,15 @@ def _tip(r: Repair, build: Build, work: WorkingBlank, stiffness: StiffnessPlan |
         Figure(words="tip-top tube", says=f"{size:g}/64"),
     ]
     if found is not None and stiffness is not None:
-        figures.append(Figure(words="power", says=f"{format_weight(stiffness.power_g)} before, {format_weight(found.power_g)} after"))  # fmt: skip
+        figures.append(Figure(words="power", says=f"{format_weight(stiffness.power_g)} before, {format_weight(found.power_g)} after", assumed="" if found.hung else USUAL_BEND))  # fmt: skip
     why = "Cut it off in the blank’s own fields (“Cut from the tip”): guides stated from the tip close in by themselves."  # fmt: skip
     if lost:
         why = f"Guide {', '.join(str(n) for n in lost)} was on what broke off. {why}"
     return _plan(r, f"Tip-top tube {size:g}, {format_length(r.lost_mm, rule)} shorter", why, tuple(figures))  # fmt: skip
 
 
-AS_GOOD = 1.1
-"""The greater span beside it may take this much more of the bend than it must, and the old mark is as good. From habit."""
-
-
 def _guide(
-    r: Repair, build: Build, guides: GuidesPlan, loaded: Callable[[str], OnePlace | None]
+    r: Repair, build: Build, guides: GuidesPlan, loaded: Callable[[str], OnePlace | None], bend: str
 ) -> RepairPlan:
     rule = ruled()
     found = next(((n, g) for n, g in enumerate(guides.placed, start=1) if g.id == r.guide_id), None)
@@ -237,17 +238,20 @@ def _guide(
     figures.append(Figure(words="coats as on the rest", says=f"{build.finish.coats}"))
     answer, why, mark_mm = f"Guide {n} goes back to its mark", _UNKNOWN, g.marked_mm
     if place is not None:
-        figures.append(Figure(words="the loaded layout wants it at, from the butt", says=format_length(place.best_mm, rule)))  # fmt: skip
-        figures.append(Figure(words="the greater of its two spans takes, there and at its mark", says=f"{place.greater_best:.2f} and {place.greater_was:.2f} times the mean of both"))  # fmt: skip
+        figures.append(Figure(words="the loaded layout wants it at, from the butt", says=format_length(place.best_mm, rule), assumed=bend))  # fmt: skip
+        figures.append(Figure(words="the greater of its two spans takes, there and at its mark", says=f"{place.greater_best:.2f} and {place.greater_was:.2f} times the mean of both", assumed=bend))  # fmt: skip
         off_mm = place.best_mm - place.was_mm
-        if place.greater_was <= AS_GOOD * place.greater_best:
+        if place.greater_was <= habits().guide_as_good * place.greater_best:
             why = "With all other guides where they are, the loaded rod asks for nothing better than its old mark."
         else:
             way = "the tip" if off_mm > 0 else "the butt"
             answer = f"Guide {n} goes {format_length(abs(off_mm), rule)} toward {way}"
             why, mark_mm = "There the loaded rod shares the bend better, all other guides staying. The old wrap’s shadow stays beside it: take the old mark if looks come first.", place.best_mm  # fmt: skip
     why += " Old thread under old finish is darker than the spool: try a wrap on scrap first."
-    cards = () if mark_mm is None else (OnCard(step="clean", figure=format_length(mark_mm, rule), says="from the butt, the ring’s centre"),)  # fmt: skip
+    says = "from the butt, the ring’s centre" + (
+        f"; by {bend}" if bend and mark_mm != g.marked_mm else ""
+    )
+    cards = () if mark_mm is None else (OnCard(step="clean", figure=format_length(mark_mm, rule), says=says),)  # fmt: skip
     return _plan(r, answer, why, tuple(figures), on_cards=cards)
 
 

@@ -249,6 +249,7 @@ def _verdict(strain: float, blank_strain: float) -> tuple[str, str]:
     """Where the line lies between mending and not mending."""
     if strain > 1:
         return "no", "At the rod's own power this sleeve is over what its material takes: it would break again there. Shorten the rod to the break, or give it a thicker sleeve."  # fmt: skip
-    if strain > 0.7 or strain > 2 * max(blank_strain, 0.05):
+    by = habits()
+    if strain > by.splint_spare_strain or strain > by.splint_spare_times * max(blank_strain, 0.05):
         return "spare", "It will fish as a spare: the sleeve works harder than the blank did there. Say so to whoever fishes it, and do not lift with it."  # fmt: skip
     return "yes", "The sleeve has something in hand there. A mended rod is never as it was: the first fish tells."  # fmt: skip

@@ -2,7 +2,7 @@
 helps, ranked, and said of each what it gives up.
 
 Ranked by what a rod fails without, then by how far it lies from the bands, each quantity in steps a builder
-would notice (``STEP``). What nobody measured counts a little further off than the same figure measured: a
+would notice (habits ``choice_…``). What nobody measured counts a little further off than the same figure measured: a
 label is not a bend. Where the first is not nearer in everything, that is said: no ranking settles it. A blank
 that another one beats or equals in every quantity never stands before it. Method page: ``docs/methods/brief.md``.
 """
@@ -40,18 +40,6 @@ from wise_spool.core.mechanics.frequency import first_frequency_hz
 OF_A_BLANK: tuple[Quantity, ...] = (
     "power_g", "action_deg", "length_mm", "pieces", "butt_od_mm", "toughness", "rod_g", "budget",
 )  # fmt: skip
-STEP: dict[Quantity, float] = {
-    "power_g": math.log(1.2), "action_deg": 4.0, "length_mm": 100.0, "pieces": 1.0, "butt_od_mm": 1.0, "toughness": 2.0, "rod_g": 15.0,
-    "budget": 0.1,
-}  # fmt: skip
-"""What a builder would notice: a fifth of power, 4 degrees of action, 100 mm, a piece, 1 mm of butt, 15 g, a
-tenth of the price. From memory."""
-NOT_MEASURED = 0.5
-"""Steps that a figure nobody measured counts further off."""
-SEEN = 0.25
-"""What is off by less than this of a step is not worth a word."""
-GIVE: dict[Quantity, float] = {"power_g": 1.0}
-"""Steps a quantity may be outside of what a rod must have before the rod fails by it: power shades off, a car does not."""
 TRIED_KEPT = 4096
 BEST = 3
 
@@ -162,10 +150,6 @@ def choose(need: Requirement, candidates: Iterable[Candidate]) -> Choice:
     )  # fmt: skip
 
 
-SISTER_OFF_MM = 0.2
-"""How far a blank's diameters may lie off those of another one of its kind. From memory."""
-
-
 def taken(c: Candidate, cut: Cut, cut_mm: float, *, sister: bool = False) -> Blank:
     """The blank as it goes into a rod, cut that way. With the very one that was measured all that was measured goes
     along; of a ``sister`` of it, or of one that is still to be bought, only its sizes, as those of another one of its
@@ -173,7 +157,7 @@ def taken(c: Candidate, cut: Cut, cut_mm: float, *, sister: bool = False) -> Bla
     blank = c.blank
     if sister or c.on_hand == 0:
         readings = tuple(
-            r.model_copy(update={"uncertainty_mm": max(r.uncertainty_mm, SISTER_OFF_MM)}) for r in blank.readings
+            r.model_copy(update={"uncertainty_mm": max(r.uncertainty_mm, habits().sister_off_mm)}) for r in blank.readings
         )  # fmt: skip
         blank = blank.model_copy(update={"static": (), "mass_g": None, "measured_mm": None, "readings": readings})  # fmt: skip
     return _cut_by(blank, cut, cut_mm)
@@ -243,20 +227,22 @@ def _laid(need: Requirement, c: Candidate, t: _Tried) -> tuple[Ranked, _Tried] |
         "rod_g": (mass, weighed),
         "budget": (None if c.price is None else float(c.price), True),
     }
-    gives, keeps, steps = [], [], 0.0
+    gives, keeps, steps, by = [], [], 0.0, habits()
     for quantity in OF_A_BLANK:
         want = need.want(quantity)
         if want is None:
             continue
         value, sure = has[quantity]
         far = steps_off(want, value)
-        if far >= SEEN:
+        if far >= by.choice_seen:
             gives.append(GivesUp(quantity=quantity, words=_short_of(want, value), steps=round(far, 3), must=_fails(want, value)))  # fmt: skip
         elif value is not None:
             keeps.append(want.words)
-        steps += far + (0.0 if sure or quantity == "rod_g" else NOT_MEASURED)
+        steps += far + (0.0 if sure or quantity == "rod_g" else by.choice_unmeasured)
     if t.cut != "as it is":
-        steps += t.cut_mm / STEP["length_mm"] / 2  # work, and something of the blank given away
+        steps += (
+            t.cut_mm / by.choice_step["length_mm"] / 2
+        )  # work, and something of the blank given away
     label = None if found is None or found.label_n is None or not hung else found
     return (
         Ranked(
@@ -281,24 +267,26 @@ def _fails(want: Want, value: float | str | None) -> bool:
     low = max((r.low for r in strict if r.low is not None), default=None)
     high = min((r.high for r in strict if r.high is not None), default=None)
     far = steps_off(want.model_copy(update={"low": low, "high": high}), value)
-    return far > GIVE.get(want.quantity, 0.0)
+    return far > (habits().choice_power_give if want.quantity == "power_g" else 0.0)
 
 
 def steps_off(want: Want, value: float | str | None) -> float:
     """How far off a value is, in steps a builder would notice; what is not known at all counts as one step."""
     if value is None:
         return 1.0
+    by = habits()
     if isinstance(value, str):
-        return 0.0 if value in want.one_of else 1.0 / STEP[want.quantity]
+        return 0.0 if value in want.one_of else 1.0 / by.choice_step[want.quantity]
     off = off_by(want, value)
     if off == 0:
         return 0.0
     edge = value - off
     if want.quantity == "power_g":
-        return abs(math.log(value / edge)) / STEP["power_g"] if value > 0 and edge > 0 else 9.0
+        step = math.log(1 + by.choice_power_percent / 100)
+        return abs(math.log(value / edge)) / step if value > 0 and edge > 0 else 9.0
     if want.quantity == "budget":
-        return off / max(edge, 1.0) / STEP["budget"]
-    return abs(off) / STEP[want.quantity]
+        return off / max(edge, 1.0) / (by.choice_price_percent / 100)
+    return abs(off) / by.choice_step[want.quantity]
 
 
 def _short_of(want: Want, value: float | str | None) -> str:

@@ -4,9 +4,12 @@ Lengths and outsides from habit, mm, typed over with what is in the hand. No bor
 are measured, never assumed. Page: ``docs/methods/handle.md``.
 """
 
+from collections.abc import Sequence
+
 from wise_spool.core.document.design import Design, RodType
-from wise_spool.core.document.parts import REAMED, Part, PartKind
+from wise_spool.core.document.parts import REAMED, Part, PartKind, Reference, ReferencePart
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.handle.stack import part_name, place_parts
 from wise_spool.core.shop.drawer import FRESH_PARTS
 
 
@@ -30,6 +33,18 @@ def own_kit(design: Design) -> Kit | None:
     )
     says = f"{len(parts)} parts, as on {design.name}"
     return Kit(name=design.handle.kept_as, says=says, suits=(design.brief.rod_type,), parts=parts)
+
+
+def laid_out(name: str, parts: Sequence[Part]) -> Reference:
+    """A handle as a reference rod: its parts where they lie, and its reach, from the butt end to the middle of the
+    reel's foot; None without a seat."""
+    placed = place_parts(parts)
+    reach = next((start + p.seat.foot_centre_mm for p, (start, _) in zip(parts, placed, strict=True) if p.seat is not None), None)  # fmt: skip
+    return Reference(
+        name=name,
+        reach_mm=None if reach is None else round(reach, 2),
+        parts=tuple(ReferencePart(name=part_name(p), start_mm=round(a, 2), end_mm=round(b, 2)) for p, (a, b) in zip(parts, placed, strict=True)),
+    )  # fmt: skip
 
 
 def _of(kind: PartKind, part_id: str, name: str = "", **otherwise: object) -> Part:

@@ -111,11 +111,13 @@ function One(props: { repair: Repair; n: number; planned: Planned; isFirst: bool
               </dd>
             </div>
           ))}
-          {planned.figures.some((f) => f.assumed) && (
-            <p className="col-span-2 mt-1 text-note text-soft">
-              Slanted: from the wall such a blank usually has. Measure the bore at the break.
-            </p>
-          )}
+          {[...new Set(planned.figures.flatMap((f) => f.assumed.split("; ")))]
+            .filter(Boolean)
+            .map((what) => (
+              <p key={what} className="col-span-2 mt-1 text-note text-soft">
+                Slanted: from {what}.
+              </p>
+            ))}
         </dl>
         <ol aria-label="Steps" className="list-decimal pl-5 text-small">
           {planned.steps.map((s) => (

@@ -8,27 +8,29 @@ import { Term } from "../../words/Term";
 import { MeasureField } from "../../ui/Field";
 import { length } from "../../ui/measure";
 
-/** A favourite rod laid under this one: an earlier build, or its lengths typed in. */
+/** A favourite laid under this rod: a handle that was given a name, an earlier build, or lengths typed in. */
 export function ReferenceRod() {
   const { build, plan } = useShown();
   const id = useRod((s) => s.id);
   const edit = useRod((s) => s.edit);
-  const rods = useQuery({
-    queryKey: ["rack", "first"],
-    queryFn: () => take(api.GET("/api/builds")),
+  const favourites = useQuery({
+    queryKey: ["references"],
+    queryFn: () => take(api.GET("/api/references")),
+    refetchOnMount: "always",
   });
   const { reference } = build.handle;
-  const others = (rods.data ?? []).filter((r) => r.id !== id && r.parts.length > 0);
-  const lay = (rodId: string) => {
-    const rod = others.find((r) => r.id === rodId);
-    if (!rod) return;
-    const seat = rod.parts.find((p) => p.kind === "reel_seat");
-    edit(`lay ${rod.name} under it`, (b) => {
-      b.handle.reference = {
-        name: rod.name,
-        reach_mm: seat ? (seat.start_mm + seat.end_mm) / 2 : null,
-        parts: rod.parts.map(({ name, start_mm, end_mm }) => ({ name, start_mm, end_mm })),
-      };
+  const others = (favourites.data ?? [])
+    .filter((f) => f.named || f.rod_id !== id)
+    .map((f) => ({
+      key: `${f.rod_id} ${f.named ? "handle" : "rod"}`,
+      label: f.named ? `${f.reference.name} (a handle)` : f.reference.name,
+      reference: f.reference,
+    }));
+  const lay = (key: string) => {
+    const other = others.find((o) => o.key === key);
+    if (!other) return;
+    edit(`lay ${other.reference.name} under it`, (b) => {
+      b.handle.reference = structuredClone(other.reference);
     });
   };
   const off = plan.handle.reference_reach_off_mm;
@@ -44,14 +46,15 @@ export function ReferenceRod() {
           label="Lay under it"
           className="w-60"
           value={
-            others.find((r) => r.name === reference?.name)?.id ?? (reference ? "typed" : "none")
+            others.find((o) => o.reference.name === reference?.name)?.key ??
+            (reference ? "typed" : "none")
           }
           options={[
             { value: "none", label: "nothing" },
-            ...(reference && !others.some((r) => r.name === reference.name)
+            ...(reference && !others.some((o) => o.reference.name === reference.name)
               ? [{ value: "typed", label: reference.name }]
               : []),
-            ...others.map((r) => ({ value: r.id, label: r.name })),
+            ...others.map((o) => ({ value: o.key, label: o.label })),
           ]}
           onChange={(v) =>
             v === "none"
