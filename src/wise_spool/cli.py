@@ -16,10 +16,10 @@ from pathlib import Path
 from typing import Annotated, Any
 
 import typer
-import uvicorn
 from pydantic import ValidationError
 
 from wise_spool.api.app import create_app
+from wise_spool.api.deps import Network
 from wise_spool.api.problems import field_problems
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.plan import plan as plan_build
@@ -31,9 +31,11 @@ from wise_spool.demo.past import past_records
 from wise_spool.demo.shelf import demo_shelf
 from wise_spool.demo.shop import demo_builds, demo_records
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
+from wise_spool.run.authority import Certificates, certificates, own_addresses
 from wise_spool.run.backups import WHOSE, back_up, counted, looked_at, put_aside, put_back
 from wise_spool.run.backups import bring_back as put_again
 from wise_spool.run.running import Running, last, noted, running
+from wise_spool.run.serving import serve
 from wise_spool.run.tests import here, run_part, run_side_by_side
 from wise_spool.settings import ROOT, Settings, local_zone, shops_elsewhere
 from wise_spool.store.builds import DEMO, DEMO_PAST, BuildStore
@@ -93,6 +95,23 @@ def _choose_port(settings: Settings, shop: str) -> int:
     return port
 
 
+def _open_to_network(
+    settings: Settings,
+) -> tuple[tuple[socket.socket, Certificates], tuple[str, ...], Network]:
+    """A socket to the shop's own network, the certificates for it, the names it goes by, and how it is found."""
+    names = (settings.lan_address,) if settings.lan_address else own_addresses()
+    made = certificates(settings.data_dir, names)
+    port = free_port("0.0.0.0", settings.lan_port)
+    held = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
+    held.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        held.bind(("0.0.0.0", port))
+    except OSError as error:
+        raise SaidError(f"Port {port} cannot be opened to the network ({error.strerror}): name another with WISE_SPOOL_LAN_PORT.") from error  # fmt: skip
+    host = f"[{names[0]}]" if ":" in names[0] else names[0]
+    return (held, made), names, Network(f"https://{host}:{port}", made.authority_pem, made.fingerprint)  # fmt: skip
+
+
 def _listening(settings: Settings, shop: str, asked: int | None) -> socket.socket:
     """A socket that is held from the moment its port was chosen, so that nobody takes it before it is served."""
     family = socket.AF_INET6 if ":" in settings.host else socket.AF_INET
@@ -118,38 +137,41 @@ def _listening(settings: Settings, shop: str, asked: int | None) -> socket.socke
 MOST_PORTS = 5
 
 
-def _serve(shop: str, port: int | None) -> None:
+def _serve(shop: str, port: int | None, *, lan: bool = False) -> None:
     settings = _settings()
     there = running(settings.data_dir, shop)
     if there is not None:
         print(f"Wise Spool ({shop}) is running already: {there.address}", flush=True)
         return
     if not _is_this_machine(settings.host):
-        raise SaidError(f"WISE_SPOOL_HOST is {settings.host!r}: there is no sign-in yet, so everybody on that network could read and change the shop. It listens on this machine alone: leave the setting out.")  # fmt: skip
+        raise SaidError(f"WISE_SPOOL_HOST is {settings.host!r}: what it serves there asks nobody to sign in, so everybody on that network could read and change the shop. Leave the setting out; --lan opens the shop to its network, with accounts and encrypted.")  # fmt: skip
     held = _listening(settings, shop, port)
     chosen = held.getsockname()[1]
     with _database(shop, settings) as (_, url, _fresh):
         store = BuildStore(url)
         if shop == "demo":
             _fill_demo(store)
-        server = uvicorn.Server(
-            uvicorn.Config(
-                create_app(store, settings, shop),
-                host=settings.host,
-                port=chosen,
-                log_level="warning",
-                timeout_graceful_shutdown=1,  # windows that listen to the bell never hang up themselves
-            )
-        )
+        network = None
+        if lan:
+            network, names, found_at = _open_to_network(settings)
+            settings = settings.model_copy(update={"names": (*settings.names, *names)})
+        web = create_app(store, settings, shop)
+        if lan:
+            web.state.shop.network = found_at
         me = Running(os.getpid(), settings.host, chosen, shop)
         print(f"Wise Spool ({shop}): {me.address}   Ctrl-C stops it.", flush=True)
         print(f"Its data is kept in {settings.data_dir}.", flush=True)
+        if lan:
+            print(f"Open to the shop's network, for those with an account or a link: {found_at.address}/", flush=True)  # fmt: skip
+            print(f"Its authority's SHA-256: {found_at.fingerprint}", flush=True)
+            if not web.state.shop.door.accounts():
+                print(f"Nobody can come in yet: make the owner's account at {me.address}door on this machine.", flush=True)  # fmt: skip
         for other in shops_elsewhere(settings.data_dir):
             print(f"Another account keeps a shop of this checkout in {other}; this is not it.")
         gc.collect()
         gc.freeze()  # what start-up made stays; collections while serving need not look at it
         with noted(settings.data_dir, me), suppress(KeyboardInterrupt):
-            server.run(sockets=[held])
+            serve(web, held, network)
         store.engine.dispose()
     print("Stopped; everything is kept.", flush=True)
 
@@ -186,16 +208,19 @@ def _fill_demo(store: BuildStore) -> None:
 Port = Annotated[int | None, typer.Option(help="Port to listen on; the usual one if left out.")]
 
 
+Lan = Annotated[bool, typer.Option("--lan", help="Open it to the shop's own network too, with accounts and encrypted.")]  # fmt: skip
+
+
 @app.command()
-def demo(port: Port = None) -> None:
+def demo(port: Port = None, lan: Lan = False) -> None:
     """Start with the demo shop."""
-    _serve("demo", port)
+    _serve("demo", port, lan=lan)
 
 
 @app.command()
-def start(port: Port = None) -> None:
+def start(port: Port = None, lan: Lan = False) -> None:
     """Start with your own shop, empty the first time."""
-    _serve("shop", port)
+    _serve("shop", port, lan=lan)
 
 
 @app.command()

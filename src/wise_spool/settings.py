@@ -83,5 +83,7 @@ class Settings(BaseSettings):
     port: int = 8321
     names: tuple[str, ...] = ("localhost", "127.0.0.1", "::1")
     database_port: int = 54390
+    lan_address: str = ""
+    lan_port: int = 8443
     web_dir: Path = ROOT / "web" / "dist"
     largest_upload_bytes: int = 5_000_000

@@ -13,6 +13,7 @@ from wise_spool import __version__, logs
 from wise_spool.api import models as m
 from wise_spool.api import problems
 from wise_spool.api.deps import InShop, Shop
+from wise_spool.api.doorkeeper import DoorKeeper
 from wise_spool.api.limits import Guarded, LargestBody, Readable, SameOrigin
 from wise_spool.api.problems import Problem, ProblemError
 from wise_spool.api.routes import (
@@ -24,6 +25,7 @@ from wise_spool.api.routes import (
     clocks,
     defects,
     devices,
+    door,
     finishing,
     habits,
     learned,
@@ -43,10 +45,11 @@ from wise_spool.exchange.record_file import LARGEST
 from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore
 
-REFUSALS = {code: {"model": Problem} for code in (404, 409, 413, 422, 503)}
+REFUSALS = {code: {"model": Problem} for code in (401, 403, 404, 409, 413, 422, 429, 503)}
 ROUTES = (
     rack.routes, rack.kits, builds.routes, builds.trying, wraps.routes, defects.routes, finishing.routes, sheets.routes, sheets.prints, reading.routes, bends.routes, shelf.routes,
     trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes, board.routes, board.feed, choosing.routes, stock.routes, money.routes, people.routes,
+    door.routes, door.shown,
 )  # fmt: skip
 
 
@@ -62,6 +65,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
         "/pictures": (LARGEST_BYTES, "have the phone make the picture smaller"),
         "/records": (LARGEST, "take fewer pictures along"),
     }
+    app.add_middleware(DoorKeeper, door=app.state.shop.door)
     app.add_middleware(Readable)
     app.add_middleware(LargestBody, most=settings.largest_upload_bytes, larger=larger)
     app.add_middleware(SameOrigin, hosts=(settings.host, *settings.names))

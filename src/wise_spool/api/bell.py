@@ -24,6 +24,10 @@ class Bell:
         """Say that the timetable has changed."""
         self._say("event: board\ndata: -\n\n")
 
+    def door(self) -> None:
+        """Say that somebody was let in, or turned out."""
+        self._say("event: door\ndata: -\n\n")
+
     def tread(self, tread: str) -> None:
         """Say that the foot switch was trodden on."""
         self._say(f"event: foot\ndata: {tread}\n\n")

@@ -28,6 +28,7 @@ from wise_spool.logs import say
 from wise_spool.settings import ROOT, Settings, local_zone
 from wise_spool.store.bench import ShopBench
 from wise_spool.store.builds import BuildStore
+from wise_spool.store.door import Door
 from wise_spool.store.habits import ShopHabits
 from wise_spool.store.lately import Lately
 from wise_spool.store.learning import TEACHING, ShopLearning
@@ -44,6 +45,15 @@ PLANS_KEPT = 64
 SHEETS_KEPT = 24
 ALIKE_KEPT = 8
 MOST_RODS = 200
+
+
+@dataclass(frozen=True)
+class Network:
+    """Where the shop's own network finds it, and the authority that vouches for it."""
+
+    address: str
+    authority_pem: bytes
+    fingerprint: str
 
 
 @dataclass(frozen=True)
@@ -85,6 +95,8 @@ class Shop:
     timetable: TimetableStore
     people: People
     papers: Papers
+    door: Door
+    network: Network | None = None
     bell: Bell = field(default_factory=Bell)
     bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
@@ -103,7 +115,7 @@ class Shop:
         logbook = Logbook(builds)
         shop = cls(
             name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
-            ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook), TimetableStore(builds, local_zone()), People(builds), Papers(builds),
+            ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook), TimetableStore(builds, local_zone()), People(builds), Papers(builds), Door(builds),
         )  # fmt: skip
         shop.scheduler = Scheduler(shop, shop.timetable)
         shop.room_log = RoomLog(shop)

@@ -31,7 +31,16 @@ HOLDS_NAMES: tuple[tuple[str, str, str, Reader | None], ...] = (
     ("shelf_item", "id", "card", StockCard.model_validate), ("setting", "name", "value", None),
 )  # fmt: skip
 """Every column that holds words somebody typed: its table, its key, and what reads it."""
-PLAIN = (("shelf_item", "said"), ("shelf_item", "name"), ("revision", "what"))
+PLAIN = (
+    ("shelf_item", "said"),
+    ("shelf_item", "name"),
+    ("revision", "what"),
+    ("trail", "who"),
+    ("trail", "did"),
+    ("pass", "name"),
+    ("invitation", "name"),
+    ("account", "name"),
+)
 """The same as plain text."""
 FREE = frozenset({
     "client", "name", "number", "batch", "who", "what", "where", "why", "note", "words", "reason", "school_reason", "by", "device", "could_not", "ask", "text", "seller", "shop", "lot",

@@ -4,7 +4,7 @@ import uuid
 from datetime import UTC, datetime
 from typing import Any
 
-from sqlalchemy import Column, DateTime, ForeignKey, Integer, UniqueConstraint
+from sqlalchemy import BigInteger, Column, DateTime, ForeignKey, Integer, UniqueConstraint
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlmodel import Field, SQLModel
 
@@ -163,3 +163,73 @@ class PaperRow(SQLModel, table=True):
     paper: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
     pdf: bytes
     sent_at: datetime = Field(default_factory=now, sa_column=_moment())
+
+
+class AccountRow(SQLModel, table=True):
+    """Somebody who works in the shop and signs in from its network; ``secret`` is a hash, ``known_as`` the name in small letters."""
+
+    __tablename__ = "account"
+
+    id: uuid.UUID = Field(default_factory=uuid.uuid4, primary_key=True)
+    name: str
+    known_as: str = Field(unique=True)
+    role: str
+    secret: str
+    made_at: datetime = Field(default_factory=now, sa_column=_moment())
+
+
+class PassRow(SQLModel, table=True):
+    """What lets one window, phone or client in: the hash of its token, never the token."""
+
+    __tablename__ = "pass"
+
+    id: uuid.UUID = Field(default_factory=uuid.uuid4, primary_key=True)
+    token_hash: str = Field(unique=True)
+    account_id: uuid.UUID | None = Field(
+        default=None, sa_column=Column(ForeignKey("account.id", ondelete="CASCADE"), index=True)
+    )
+    build_id: uuid.UUID | None = Field(default=None, sa_column=Column(ForeignKey("build.id")))
+    kind: str
+    name: str
+    role: str
+    made_at: datetime = Field(default_factory=now, sa_column=_moment())
+    seen_at: datetime = Field(default_factory=now, sa_column=_moment())
+    ends_at: datetime = Field(sa_column=_moment())
+
+
+class InvitationRow(SQLModel, table=True):
+    """A link that makes a pass: a phone's once, a client's as often as it is opened until it ends."""
+
+    __tablename__ = "invitation"
+
+    id: uuid.UUID = Field(default_factory=uuid.uuid4, primary_key=True)
+    token_hash: str = Field(unique=True)
+    build_id: uuid.UUID | None = Field(default=None, sa_column=Column(ForeignKey("build.id")))
+    kind: str
+    name: str
+    role: str
+    made_at: datetime = Field(default_factory=now, sa_column=_moment())
+    ends_at: datetime = Field(sa_column=_moment())
+    used_at: datetime | None = Field(default=None, sa_column=_moment(nullable=True))
+
+
+class TryRow(SQLModel, table=True):
+    """One try at the door that failed."""
+
+    __tablename__ = "door_try"
+
+    id: int | None = Field(default=None, sa_column=Column(BigInteger, primary_key=True))
+    key: str = Field(index=True)
+    at: datetime = Field(default_factory=now, sa_column=_moment())
+
+
+class TrailRow(SQLModel, table=True):
+    """Who did what; only ever added."""
+
+    __tablename__ = "trail"
+
+    id: int | None = Field(default=None, sa_column=Column(BigInteger, primary_key=True))
+    at: datetime = Field(default_factory=now, sa_column=_moment())
+    who: str
+    did: str
+    build_id: uuid.UUID | None = Field(default=None, index=True)

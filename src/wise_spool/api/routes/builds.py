@@ -3,7 +3,7 @@
 import uuid
 from datetime import UTC, datetime
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
 from wise_spool.api import models as m
@@ -46,9 +46,10 @@ def one_build(build_id: uuid.UUID, shop: InShop) -> Response:
 
 @routes.post("/changes")
 def change(
-    build_id: uuid.UUID, sent: m.Changes, shop: InShop, client: Client = ""
+    build_id: uuid.UUID, sent: m.Changes, shop: InShop, request: Request, client: Client = ""
 ) -> m.ChangesTaken:
     """Take changes in, in order; each is kept, refused with its fields, or asked about."""
+    request.state.did = "; ".join(dict.fromkeys(c.what for c in sent.changes))
     before = shop.planned(shop.builds.get(build_id), learned=True).plan
     kept, outcomes = shop.builds.change(build_id, sent.changes, client, plan, shop.habits.said())
     state = as_state(shop, kept)

@@ -1,14 +1,16 @@
 """Routes of the bench's clocks: start, stop, all that run, and the bell that tells every window."""
 
 import uuid
-from collections.abc import Iterable
+from collections.abc import AsyncIterator, Iterable
 from datetime import UTC, datetime, timedelta
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request
+from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, ConfigDict, Field
 
 from wise_spool.api.deps import Client, InShop, Shop
+from wise_spool.api.doorkeeper import CLOSED, token_in
 from wise_spool.core.document.bench import LONGEST_MIN, BenchClock, ask_of_clock
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.finish.operations import laid_coats
@@ -105,8 +107,17 @@ def stop(build_id: uuid.UUID, clock_id: str, shop: InShop, client: Client = "") 
 
 
 @routes.get("/bell", response_class=StreamingResponse)
-async def bell(shop: InShop) -> StreamingResponse:
-    """Server-sent events: the id of every rod that changes, as it changes."""
+async def bell(request: Request, shop: InShop) -> StreamingResponse:
+    """Server-sent events: the id of every rod that changes, as it changes; it falls silent for whoever is let in no
+    more."""
+    token = token_in(request.scope) if request.scope.get(CLOSED) else None
+
+    async def heard() -> AsyncIterator[str]:
+        async for event in shop.bell.listen():
+            if token is not None and await run_in_threadpool(shop.door.who, token) is None:
+                return
+            yield event
+
     return StreamingResponse(
-        shop.bell.listen(), media_type="text/event-stream", headers={"Cache-Control": "no-store"}
+        heard(), media_type="text/event-stream", headers={"Cache-Control": "no-store"}
     )

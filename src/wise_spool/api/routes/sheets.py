@@ -71,7 +71,7 @@ def sheet_pdf(
     scale: Scale = 1.0,
 ) -> Response:
     """The sheet as PDF, larger or smaller by ``scale`` for a printer that is not true."""
-    name, pdf = _printed(shop, build_id, sheet, paper)
+    name, pdf = printed(shop, build_id, sheet, paper)
     return attached(rescaled(pdf, scale), "application/pdf", f"{file_name(name)}-{sheet}.pdf")
 
 
@@ -86,7 +86,7 @@ def sheet_pages(
     build_id: uuid.UUID, sheet: SheetName, shop: InShop, paper: PaperName = "a4"
 ) -> m.Pages:
     """How many pages it has."""
-    return m.Pages(pages=page_count(_printed(shop, build_id, sheet, paper)[1]))
+    return m.Pages(pages=page_count(printed(shop, build_id, sheet, paper)[1]))
 
 
 @routes.get("/{sheet}/pages/{number}.png")
@@ -95,13 +95,13 @@ def sheet_page(
 ) -> Response:
     """One page as a picture."""
     try:
-        png = page_png(_printed(shop, build_id, sheet, paper)[1], number)
+        png = page_png(printed(shop, build_id, sheet, paper)[1], number)
     except IndexError as error:
         raise ProblemError(404, "No such page", str(error)) from error
     return Response(png, media_type="image/png")
 
 
-def _printed(
+def printed(
     shop: Shop, build_id: uuid.UUID, sheet: SheetName, paper: PaperName
 ) -> tuple[str, bytes]:
     """The rod's name and the sheet, made once a version, paper and day."""

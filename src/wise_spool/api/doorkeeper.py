@@ -1,0 +1,171 @@
+"""Who may come in: whoever sits at the machine, unasked; from the shop's own network only with a pass, and only to what the pass is for.
+
+The interface itself is let through, it holds nothing of the shop; everything under ``/api`` asks for a pass but for the
+door's own three: signing in, coming in by a link, and the authority's certificate. A calendar's feed has its secret in
+its address.
+"""
+
+import ipaddress
+import re
+import uuid
+from collections.abc import MutableMapping
+from http.cookies import CookieError, SimpleCookie
+from typing import Any
+
+from starlette.concurrency import run_in_threadpool
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from wise_spool.api.problems import Problem, answer
+from wise_spool.store.door import HERE, Door, Role, Who
+
+COOKIE = "__Host-wise-spool"
+CLOSED = "wise_spool.closed"
+"""In the scope of a request that came from the network."""
+ASKS = ("/api/", "/openapi.json")
+AT_THE_DOOR = {("POST", "/api/door/sign-in"), ("POST", "/api/door/come-in"), ("GET", "/api/door/authority.crt")}  # fmt: skip
+ANYBODYS = {("GET", "/api/door"), ("POST", "/api/door/sign-out")}
+OWNERS = ("/api/door", "/api/keeping", "/api/people")
+WORKED_OUT = re.compile(
+    r"/api/(plan(/schools)?|labels/drawn|line-up/photo|measures|clock-angles|charts|tapers|bends(/\w+)?|trainer/rounds(/.*)?|shelf/\w+/csv/look)"
+)
+"""POST that only works something out: nothing of the shop is changed."""
+OF_A_ROD = re.compile(r"/api/builds/([0-9a-f-]{36})(/|$)")
+
+
+def closed(app: ASGIApp) -> ASGIApp:
+    """The application as it is served to the network: closed but for those with a pass."""
+
+    async def from_the_network(scope: Scope, receive: Receive, send: Send) -> None:
+        scope[CLOSED] = True
+        await app(scope, receive, send)
+
+    return from_the_network
+
+
+def may(who: Who, method: str, path: str) -> bool:
+    """Whether somebody may do this.
+
+    >>> may(Who("Bo", "viewer"), "GET", "/api/builds"), may(Who("Bo", "viewer"), "POST", "/api/shelf")
+    (True, False)
+    """
+    if (method, path) in ANYBODYS:
+        return True
+    if who.role == "client":
+        return method in ("GET", "HEAD") and (path == "/api/shown" or path.startswith("/api/shown/"))  # fmt: skip
+    if who.role == "owner":
+        return True
+    if path.startswith(OWNERS):
+        return path.startswith("/api/people") and who.role == "builder" and method != "DELETE"
+    if method in ("GET", "HEAD"):
+        return True
+    return who.role == "builder" or WORKED_OUT.fullmatch(path) is not None
+
+
+def shop_network(address: str) -> bool:
+    """Whether an address is of the shop's own network, not of the wide one.
+
+    >>> shop_network("192.168.1.20"), shop_network("8.8.8.8")
+    (True, False)
+    """
+    try:
+        found = ipaddress.ip_address(address.partition("%")[0])
+    except ValueError:
+        return False
+    mapped = getattr(found, "ipv4_mapped", None)
+    return (mapped or found).is_private
+
+
+def token_in(scope: Scope) -> str:
+    """The pass a browser brings; empty where it brings none."""
+    for name, value in scope["headers"]:
+        if name == b"cookie":
+            try:
+                jar = SimpleCookie(value.decode("latin-1"))
+            except CookieError:
+                return ""
+            return jar[COOKIE].value if COOKIE in jar else ""
+    return ""
+
+
+class DoorKeeper:
+    """ASGI middleware: says who is there, turns away whom nothing lets in, and keeps the trail."""
+
+    def __init__(self, app: ASGIApp, door: Door) -> None:
+        self.app, self.door = app, door
+        self.accounts = False
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        method, path = scope["method"], scope["path"]
+        state: MutableMapping[str, Any] = scope.setdefault("state", {})
+        who: Who | None = HERE
+        if scope.get(CLOSED):
+            refusal, who = await self._asked(scope, method, path)
+            if refusal is not None:
+                await answer(refusal)(scope, receive, send)
+                return
+        state["who"] = who
+        if who is None or method in ("GET", "HEAD", "OPTIONS") or WORKED_OUT.fullmatch(path):
+            await self.app(scope, receive, send)
+            return
+
+        status = 0
+
+        async def heard(message: Message) -> None:
+            nonlocal status
+            if message["type"] == "http.response.start":
+                status = message["status"]
+            await send(message)
+
+        await self.app(scope, receive, heard)
+        if 200 <= status < 400 and path.startswith("/api/") and await self._is_kept(scope):
+            did = state.get("did") or _said_of(scope.get("endpoint")) or f"{method} {path}"
+            rod = OF_A_ROD.match(path)
+            await run_in_threadpool(self.door.note, who.name, did, uuid.UUID(rod[1]) if rod else None)  # fmt: skip
+
+    async def _asked(self, scope: Scope, method: str, path: str) -> tuple[Problem | None, Who | None]:  # fmt: skip
+        """Why a request from the network is turned away, or whose it is."""
+        place = scope["client"][0] if scope.get("client") else ""
+        if not shop_network(place):
+            return _problem(403, "Not from here", "This shop answers its own network only."), None
+        if not path.startswith(ASKS) or (method, path) in AT_THE_DOOR:
+            return None, None
+        who = await run_in_threadpool(self.door.who, token_in(scope))
+        if who is None:
+            return _problem(401, "Sign in", "Sign in to see this shop."), None
+        if not may(who, method, path):
+            words = {
+                "viewer": "You may look at everything here and change nothing.",
+                "builder": "That is the owner's to do.",
+                "client": "Your link shows one rod.",
+                "owner": "",
+            }[who.role]
+            return _problem(403, "Not yours to do", words), None
+        return None, who
+
+    async def _is_kept(self, scope: Scope) -> bool:
+        """A trail is kept once there is more than one who could have done it."""
+        if scope.get(CLOSED) or self.accounts:
+            return True
+        self.accounts = bool(await run_in_threadpool(self.door.accounts))
+        return self.accounts
+
+
+def _said_of(endpoint: object) -> str:
+    """What a route does, by its own first words."""
+    words = (getattr(endpoint, "__doc__", "") or "").partition("\n")[0].strip().rstrip(".")
+    return words[:1].lower() + words[1:]
+
+
+def _problem(status: int, title: str, detail: str) -> Problem:
+    return Problem(title=title, status=status, detail=detail)
+
+
+ROLE_WORDS: dict[Role, str] = {
+    "owner": "owner: everything, accounts and backups too",
+    "builder": "builder: all work, no accounts, backups or deleting people",
+    "viewer": "viewer: looks, changes nothing",
+    "client": "client: sees one rod",
+}
