@@ -68,7 +68,7 @@ class Clocks(WithAShop):
     def test_every_change_rings_the_bell_once_it_is_safe(self):
         rung, before = [], self.store.changed
         self.addCleanup(setattr, self.store, "changed", before)
-        self.store.changed = rung.append
+        self.store.changed = lambda rod_id, _version: rung.append(rod_id)
         rod = self.new()
         self.start(rod, one())
         self.save(rod, number="N-7")

@@ -38,8 +38,9 @@ FLAGS = [
 class Server:
     """``wise-spool start`` or ``demo`` as its users run it, on a data folder of its own."""
 
-    def __init__(self, shop: str) -> None:
+    def __init__(self, shop: str, *arguments: str, **env: str) -> None:
         self.shop, self.data = shop, temporary_dir() / "data"
+        self.arguments, self.env = arguments, env
         self.port = free_port("127.0.0.1", 8600 + 100 * SHARD)
         self.process: subprocess.Popen[str] | None = None
 
@@ -52,8 +53,17 @@ class Server:
             **os.environ,
             "WISE_SPOOL_DATA_DIR": str(self.data),
             "WISE_SPOOL_DATABASE_PORT": str(55600 + 100 * SHARD),
+            **self.env,
         }
-        command = [sys.executable, "-m", "wise_spool.cli", self.shop, "--port", str(self.port)]
+        command = [
+            sys.executable,
+            "-m",
+            "wise_spool.cli",
+            self.shop,
+            "--port",
+            str(self.port),
+            *self.arguments,
+        ]
         self.process = subprocess.Popen(
             command, env=env, stdout=subprocess.PIPE, text=True, cwd=ROOT
         )
@@ -102,15 +112,27 @@ class InTheBrowser(unittest.TestCase):
     def setUpClass(cls):
         if not (ROOT / "web" / "dist" / "index.html").exists():
             raise AssertionError("the interface is not built: run ./wise-spool test")
-        cls.server = Server(cls.shop)
+        cls.server = cls.made_server()
         cls.server.start()
         cls.addClassCleanup(lambda: cls.server.stop())
         play = sync_playwright().start()
         cls.addClassCleanup(play.stop)
-        cls.browser = play.chromium.launch(executable_path=CHROMIUM, args=[*FLAGS, *cls.flags()])
+        cls.browser = play.chromium.launch(
+            executable_path=CHROMIUM, args=[*FLAGS, *cls.flags()], env=cls.environment()
+        )
         cls.addClassCleanup(cls.browser.close)
 
     touch = False
+
+    @classmethod
+    def made_server(cls) -> Server:
+        """The server this class works at."""
+        return Server(cls.shop)
+
+    @classmethod
+    def environment(cls) -> dict[str, str | float | bool]:
+        """What this browser lives in."""
+        return {**os.environ}
 
     @classmethod
     def flags(cls) -> list[str]:

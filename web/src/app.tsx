@@ -4,6 +4,7 @@ import { Link, Route, Switch } from "wouter";
 import { STAGES } from "./api/types";
 import type { StageName } from "./api/types";
 import { ClockStrip } from "./bench/ClockStrip";
+import { FROM_THE_NETWORK, useDoor } from "./door/who";
 import { Rack } from "./rack/Rack";
 import { Dialogs } from "./shell/Dialogs";
 import { Guard } from "./ui/Guard";
@@ -26,15 +27,26 @@ const PeopleView = lazy(async () => ({
   default: (await import("./people/PeopleView")).PeopleView,
 }));
 const WordsView = lazy(async () => ({ default: (await import("./words/WordsView")).WordsView }));
+const DoorView = lazy(async () => ({ default: (await import("./door/DoorView")).DoorView }));
+const FromOutside = lazy(async () => ({
+  default: (await import("./door/FromOutside")).FromOutside,
+}));
 const TrainerView = lazy(async () => ({
   default: (await import("./trainer/TrainerView")).TrainerView,
 }));
 
 export function App() {
   const light = useSettings((s) => s.light);
+  const letIn = useDoor((d) => d.who != null && d.who.role !== "client");
   useEffect(() => {
     document.documentElement.dataset.light = light;
   }, [light]);
+  if (FROM_THE_NETWORK && !letIn)
+    return (
+      <Suspense fallback={<Fetching />}>
+        <FromOutside />
+      </Suspense>
+    );
   return (
     <div className="flex h-full flex-col">
       <ClockStrip />
@@ -110,6 +122,11 @@ function Views() {
               <PeopleView id={id} />
             </Guard>
           )}
+        </Route>
+        <Route path="/door">
+          <Guard what="The door">
+            <DoorView />
+          </Guard>
         </Route>
         <Route path="/words">
           <Guard what="The words">

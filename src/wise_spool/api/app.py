@@ -84,7 +84,9 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
 async def serving(app: FastAPI) -> AsyncIterator[None]:
     """As long as it serves; what works beside it ends with it."""
     app.state.shop.room_log.start()
+    app.state.shop.hearsay.start()
     yield
+    app.state.shop.hearsay.close()
     app.state.shop.room_log.close()
     app.state.shop.scheduler.close()
 

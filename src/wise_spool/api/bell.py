@@ -2,7 +2,7 @@
 
 import asyncio
 import uuid
-from collections.abc import AsyncIterator
+from collections.abc import AsyncIterator, Callable
 from threading import Lock
 
 STILL_HERE_S = 15.0
@@ -15,10 +15,12 @@ class Bell:
     def __init__(self) -> None:
         self._listening: dict[asyncio.Queue[str], asyncio.AbstractEventLoop] = {}
         self._lock = Lock()
+        self.spread: Callable[[str], None] | None = None
+        """Tells other processes of the shop what was rung in this one."""
 
-    def ring(self, build_id: uuid.UUID) -> None:
-        """Say that this rod has changed."""
-        self._say(f"event: rod\ndata: {build_id}\n\n")
+    def ring(self, build_id: uuid.UUID, version: int = 0) -> None:
+        """Say that this rod has changed, and is at that version."""
+        self._say(f"event: rod\ndata: {build_id} {version}\n\n")
 
     def board(self) -> None:
         """Say that the timetable has changed."""
@@ -33,6 +35,12 @@ class Bell:
         self._say(f"event: foot\ndata: {tread}\n\n")
 
     def _say(self, event: str) -> None:
+        self.here(event)
+        if self.spread is not None:
+            self.spread(event)
+
+    def here(self, event: str) -> None:
+        """Say it to the windows whose line ends at this process."""
         with self._lock:
             listening = list(self._listening.items())
         for queue, loop in listening:

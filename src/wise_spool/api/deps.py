@@ -13,6 +13,7 @@ from anyio import CapacityLimiter
 from fastapi import Depends, Header, Query, Request
 
 from wise_spool.api.bell import Bell
+from wise_spool.api.hearsay import Hearsay
 from wise_spool.api.room_log import RoomLog
 from wise_spool.api.scheduler import Scheduler
 from wise_spool.core.document.build import Build
@@ -106,6 +107,7 @@ class Shop:
     )
     scheduler: Scheduler = field(init=False)
     room_log: RoomLog = field(init=False)
+    hearsay: Hearsay = field(init=False)
     alike: Lately[str, Rod] = field(default_factory=lambda: Lately(ALIKE_KEPT))
     sheets: Lately[tuple[object, ...], bytes] = field(default_factory=lambda: Lately(SHEETS_KEPT))
 
@@ -119,6 +121,7 @@ class Shop:
         )  # fmt: skip
         shop.scheduler = Scheduler(shop, shop.timetable)
         shop.room_log = RoomLog(shop)
+        shop.hearsay = Hearsay(builds.engine, shop.bell)
         builds.changed = shop.bell.ring
         return shop
 

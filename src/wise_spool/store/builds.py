@@ -81,8 +81,8 @@ class BuildStore:
     def __init__(self, url: str) -> None:
         self.engine: Engine = create_engine(url, pool_pre_ping=True, pool_size=8, max_overflow=8)
         self.logs = Logs()
-        self.changed: Callable[[uuid.UUID], None] = lambda _: None
-        """Told of every rod that has changed, when what changed is safe."""
+        self.changed: Callable[[uuid.UUID, int], None] = lambda _id, _version: None
+        """Told of every rod that has changed and its version, when what changed is safe."""
 
     def forget(self) -> None:
         """Rows were rewritten beside this store: what was read before is old."""
@@ -93,8 +93,8 @@ class BuildStore:
         with Session(self.engine, info={"logs": self.logs}) as session:
             with session.begin():
                 yield session
-            for build_id in session.info.pop("changed", ()):
-                self.changed(build_id)
+            for build_id, version in session.info.pop("changed", {}).items():
+                self.changed(build_id, version)
 
     def answers(self) -> None:
         """Ask the database for nothing. Raises :class:`sqlalchemy.exc.OperationalError` while it is away."""

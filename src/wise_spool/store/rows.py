@@ -106,7 +106,7 @@ def note_change(
     """The rod has changed: a version on, and where."""
     row.version += 1
     session.add(row)
-    session.info.setdefault("changed", set()).add(row.id)
+    session.info.setdefault("changed", {})[row.id] = row.version
     session.add(
         ChangeRow(
             build_id=row.id, id=change_id, client=client, version=row.version,

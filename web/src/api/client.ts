@@ -16,6 +16,9 @@ export class Refused extends Error {
   }
 }
 
+/** What is done when an answer says that nobody is let in here any more. */
+export const turned: { out: () => void } = { out: () => undefined };
+
 /** The server did not answer. */
 export class Unreachable extends Error {
   constructor() {
@@ -38,6 +41,7 @@ export async function take<T>(
     throw new Unreachable();
   }
   if (answer.response.ok) return answer.data as T;
+  if (answer.response.status === 401) turned.out();
   const problem = answer.error as Problem | undefined;
   if (problem?.detail && problem.status) throw new Refused(problem);
   throw new Unreachable();

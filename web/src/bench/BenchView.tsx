@@ -90,6 +90,13 @@ function Cards() {
     },
     [cards.length],
   );
+  /* Done at another screen while it lay open here: this one goes on with it. */
+  const openHere = useRef("");
+  useEffect(() => {
+    if (!card) return;
+    if (card.done && openHere.current === card.id) turn(1);
+    openHere.current = card.done ? "" : card.id;
+  }, [card, turn]);
   const startMix = useCallback(
     (mix: CardMix) => start(id!, build.name, clocksOf(mix)),
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -130,6 +130,8 @@ export function useClocks() {
 /** What a window hears when a foot switch at the server was trodden on: press, hold or back. */
 export const FOOT = "wise-spool:foot";
 
+const theRod = () => import("../rod/store");
+
 /** Listen to the bell, and send what waits whenever the server may be back. */
 export function useBell(): void {
   const queries = useQueryClient();
@@ -147,7 +149,11 @@ export function useBell(): void {
         bell = null;
       } else if (!bell) {
         bell = new EventSource("/api/bell");
-        bell.addEventListener("rod", anew);
+        bell.addEventListener("rod", (e: MessageEvent<string>) => {
+          anew();
+          const [rod, version] = e.data.split(" ");
+          void theRod().then((r) => r.changedElsewhere(rod!, Number(version)));
+        });
         bell.addEventListener(
           "board",
           () => void queries.invalidateQueries({ queryKey: ["board"] }),
@@ -157,6 +163,7 @@ export function useBell(): void {
         );
         bell.addEventListener("open", () => {
           anew();
+          void theRod().then((r) => r.changedWhileAway());
           void sendWaiting(queries);
         });
       }

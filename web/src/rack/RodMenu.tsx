@@ -70,6 +70,9 @@ export function RodMenu({ rod }: { rod: RackRod }) {
           <DropdownMenu.Item className={ITEM} onSelect={() => go(`/build/${rod.id}/logbook`)}>
             Its logbook
           </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={() => go(`/door?rod=${rod.id}`)}>
+            Show it to its client
+          </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
           <DropdownMenu.Item className={ITEM} onSelect={() => void copy()}>
             Copy it

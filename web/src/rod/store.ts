@@ -263,6 +263,44 @@ export const useRod = create<RodStore>((set, get) => {
   };
 });
 
+const OWN_ANSWER_MS = 150;
+let fetching = false;
+let fetchAgain = false;
+
+/** A rod was changed somewhere: where it is the one on screen and that is news here, it is read anew. What waits in this
+ * window stays laid over it, and what is being dragged is let be. */
+export async function changedElsewhere(rod: string, version: number): Promise<void> {
+  await new Promise((go) => setTimeout(go, OWN_ANSWER_MS)); // this window's own answer comes first
+  const here = useRod.getState();
+  if (rod !== here.id || !here.server || here.server.version >= version) return;
+  if (fetching) {
+    fetchAgain = true;
+    return;
+  }
+  fetching = true;
+  do {
+    fetchAgain = false;
+    try {
+      const params = { params: { path: { build_id: rod } } };
+      const state = await take(api.GET("/api/builds/{build_id}", params));
+      const { id, server, preview } = useRod.getState();
+      if (id === rod && server && state.version > server.version) {
+        arrived(state);
+        useRod.setState({ preview });
+      }
+    } catch {
+      /* It is read when the server is back: the bell's line opens anew. */
+    }
+  } while (fetchAgain as boolean);
+  fetching = false;
+}
+
+/** The line to the bell was cut and is there again: whatever was rung meanwhile was not heard. */
+export const changedWhileAway = (): void => {
+  const { id, server } = useRod.getState();
+  if (id && server) void changedElsewhere(id, Infinity);
+};
+
 /** The rod on screen: what is being tried while dragging, else what is kept. */
 export function useShown(): { build: Build; plan: Plan } {
   const build = useRod((s) => s.build);

@@ -169,23 +169,28 @@ def everything(shop: InShop) -> Everything:
 
 
 @routes.post("/accounts", status_code=201)
-def make_account(new: NewAccount, shop: InShop) -> Everything:
+def make_account(new: NewAccount, request: Request, shop: InShop) -> Everything:
     """Somebody who may sign in."""
+    request.state.did = f"made an account for {new.name}, {new.role}"
     shop.door.make_account(new.name, new.role, new.password)
     return _everything(shop)
 
 
 @routes.put("/accounts/{account_id}/password")
-def set_password(account_id: uuid.UUID, new: NewPassword, shop: InShop) -> Everything:
+def set_password(
+    account_id: uuid.UUID, new: NewPassword, request: Request, shop: InShop
+) -> Everything:
     """Another password; all its windows are signed out."""
+    request.state.did = "set another password"
     shop.door.set_password(account_id, new.password)
     shop.bell.door()
     return _everything(shop)
 
 
 @routes.delete("/accounts/{account_id}")
-def close_account(account_id: uuid.UUID, shop: InShop) -> Everything:
+def close_account(account_id: uuid.UUID, request: Request, shop: InShop) -> Everything:
     """Let an account go."""
+    request.state.did = "closed an account"
     shop.door.close_account(account_id)
     shop.bell.door()
     return _everything(shop)
@@ -219,8 +224,9 @@ def sign_out(request: Request, shop: InShop, everywhere: bool = False) -> Respon
 
 
 @routes.post("/links", status_code=201)
-def make_link(new: NewLink, shop: InShop) -> Link:
+def make_link(new: NewLink, request: Request, shop: InShop) -> Link:
     """A link for a phone, or for a client."""
+    request.state.did = f"made a {new.kind}'s link for {new.name}"
     if shop.network is None:
         raise NotNowError(
             "The shop is not open to its network: start it with ./wise-spool start --lan"
@@ -234,13 +240,14 @@ def make_link(new: NewLink, shop: InShop) -> Link:
     role: Role = "client" if new.kind == "client" else new.role
     token, row = shop.door.invite(new.kind, new.name, role, new.rod_id)
     address = f"{shop.network.address}/come-in#{token}"
-    picture = segno.make(address, micro=False, error="m").svg_inline(scale=5, border=3, light="white")  # fmt: skip
+    picture = segno.make(address, micro=False, error="m").svg_data_uri(scale=5, border=3, light="white")  # fmt: skip
     return Link(id=row.id, address=address, picture=picture, ends_at=row.ends_at)
 
 
 @routes.delete("/let-in/{pass_id}")
-def take_away(pass_id: uuid.UUID, shop: InShop) -> Everything:
+def take_away(pass_id: uuid.UUID, request: Request, shop: InShop) -> Everything:
     """Take a pass or a link away: the very next thing it asks is refused."""
+    request.state.did = "took a pass or a link away"
     shop.door.take_away(pass_id)
     shop.bell.door()
     return _everything(shop)

@@ -1,0 +1,68 @@
+"""What one server process of a shop says is heard by all the others, over PostgreSQL's own LISTEN and NOTIFY.
+
+A bell rung in one process rings in every window, whichever process its line ends at. What is said while a process is
+cut off is lost to it; its windows read everything anew when their own line is back.
+"""
+
+import uuid
+from threading import Event, Thread
+
+import psycopg
+from sqlalchemy import Engine, text
+from sqlalchemy.exc import SQLAlchemyError
+
+from wise_spool.api.bell import Bell
+from wise_spool.logs import say
+
+CHANNEL = "wise_spool"
+LISTENS_S, AGAIN_S = 1.0, 2.0
+
+
+class Hearsay:
+    """One process's mouth and ear."""
+
+    def __init__(self, engine: Engine, bell: Bell) -> None:
+        self.engine, self.bell = engine, bell
+        self.me = uuid.uuid4().hex[:12]
+        self.listening = Event()
+        self._stop = Event()
+
+    def start(self) -> None:
+        """Begin to listen, in a thread of its own, and to pass on what is rung here."""
+        self.bell.spread = self.tell
+        Thread(target=self._listen, name="hearsay", daemon=True).start()
+
+    def close(self) -> None:
+        """Listen no more."""
+        self.bell.spread = None
+        self._stop.set()
+
+    def tell(self, event: str) -> None:
+        """Say it to the other processes; one that cannot be said is only heard here."""
+        try:
+            with self.engine.begin() as link:
+                link.execute(text("SELECT pg_notify(:channel, :said)"), {"channel": CHANNEL, "said": f"{self.me} {event}"})  # fmt: skip
+        except SQLAlchemyError as error:
+            say.warning("not said to the others", why=type(error).__name__)
+
+    def _listen(self) -> None:
+        url = self.engine.url.set(drivername="postgresql").render_as_string(hide_password=False)
+        while not self._stop.is_set():
+            try:
+                with psycopg.connect(url, autocommit=True) as link:
+                    link.execute(f"LISTEN {CHANNEL}")
+                    self.listening.set()
+                    while not self._stop.is_set():
+                        for heard in link.notifies(timeout=LISTENS_S):
+                            self._heard(heard.payload)
+            except psycopg.Error as error:
+                self.listening.clear()
+                if self._stop.is_set():
+                    return
+                say.warning("the others are not heard", why=type(error).__name__)
+                self._stop.wait(AGAIN_S)
+
+    def _heard(self, payload: str) -> None:
+        whose, _, event = payload.partition(" ")
+        if whose != self.me:
+            self.bell.here(event)

@@ -1,0 +1,42 @@
+import { create } from "zustand";
+
+import { api, Refused, take, Unreachable } from "../api/client";
+import type { AtTheDoor } from "../api/types";
+
+/** From the shop's network the door is asked first; whoever sits at the machine is asked nothing. */
+export const FROM_THE_NETWORK = location.protocol === "https:";
+
+interface Door {
+  /** Who this window is let in as; null while nobody, undefined before the door was asked. */
+  who: AtTheDoor | null | undefined;
+  /** What was said when it was turned out. */
+  said: string;
+}
+
+export const useDoor = create<Door>()(() => ({ who: undefined, said: "" }));
+
+/** Ask at the door. While the server is away a window that was let in goes on: what is done waits in it. */
+export async function askAtTheDoor(): Promise<void> {
+  try {
+    useDoor.setState({ who: await take(api.GET("/api/door")), said: "" });
+  } catch (error) {
+    if (error instanceof Unreachable && useDoor.getState().who === undefined)
+      useDoor.setState({ who: AWAY });
+    else if (error instanceof Refused) useDoor.setState({ who: null });
+  }
+}
+
+const AWAY: AtTheDoor = {
+  who: "",
+  role: "builder",
+  here: false,
+  rod_id: null,
+  network: null,
+  owner_made: true,
+};
+
+/** This window is let in no more. */
+export const turnedOut = (): void => {
+  if (FROM_THE_NETWORK && useDoor.getState().who)
+    useDoor.setState({ who: null, said: "You were signed out. What you typed is kept here." });
+};
