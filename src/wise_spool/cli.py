@@ -32,14 +32,16 @@ from wise_spool.demo.shelf import demo_shelf
 from wise_spool.demo.shop import demo_builds, demo_records
 from wise_spool.exchange.build_file import BuildFileError, build_schema, read_build
 from wise_spool.run.authority import Certificates, certificates, own_addresses
-from wise_spool.run.backups import WHOSE, back_up, counted, looked_at, put_aside, put_back
-from wise_spool.run.backups import bring_back as put_again
+from wise_spool.run.doctor import examine
 from wise_spool.run.running import Running, last, noted, running
 from wise_spool.run.serving import serve
 from wise_spool.run.tests import here, run_part, run_side_by_side
 from wise_spool.settings import ROOT, Settings, local_zone, shops_elsewhere
+from wise_spool.store.backups import WHOSE, back_up, counted, looked_at, put_aside, put_back
+from wise_spool.store.backups import bring_back as put_again
 from wise_spool.store.builds import DEMO, DEMO_PAST, BuildStore
 from wise_spool.store.cluster import Cluster, free_port, running_cluster
+from wise_spool.store.keeping import Keeping
 from wise_spool.store.migrations import upgrade
 from wise_spool.store.people import People
 from wise_spool.store.shelf import Shelf
@@ -147,7 +149,7 @@ def _serve(shop: str, port: int | None, *, lan: bool = False) -> None:
         raise SaidError(f"WISE_SPOOL_HOST is {settings.host!r}: what it serves there asks nobody to sign in, so everybody on that network could read and change the shop. Leave the setting out; --lan opens the shop to its network, with accounts and encrypted.")  # fmt: skip
     held = _listening(settings, shop, port)
     chosen = held.getsockname()[1]
-    with _database(shop, settings) as (_, url, _fresh):
+    with _database(shop, settings) as (cluster, url, _fresh):
         store = BuildStore(url)
         if shop == "demo":
             _fill_demo(store)
@@ -156,6 +158,9 @@ def _serve(shop: str, port: int | None, *, lan: bool = False) -> None:
             network, names, found_at = _open_to_network(settings)
             settings = settings.model_copy(update={"names": (*settings.names, *names)})
         web = create_app(store, settings, shop)
+        web.state.shop.keep_by(
+            Keeping(cluster, shop, DATABASES[shop], store.engine, settings.data_dir / "backups")
+        )
         if lan:
             web.state.shop.network = found_at
         me = Running(os.getpid(), settings.host, chosen, shop)
@@ -318,6 +323,20 @@ def _known(shop: str) -> str:
     if shop not in DATABASES:
         raise SaidError(f"There is no shop called {shop}: it is demo or shop.")
     return shop
+
+
+@app.command()
+def doctor(shop: str = "shop") -> None:
+    """Look at versions, disk, database, backups, clock, ports and certificate, and say what to do."""
+    database = DATABASES[_known(shop)]
+    found = examine(_settings(), shop, database, datetime.now(UTC))
+    for one in found:
+        print(f"{one.state:<5} {one.what}: {one.says}")
+        if one.do:
+            print(f"      {one.do}")
+    stops = sum(one.state == "stop" for one in found)
+    if stops:
+        raise SaidError(f"{stops} of {len(found)} want doing before anything else." if stops > 1 else "One thing wants doing before anything else.")  # fmt: skip
 
 
 @app.command()

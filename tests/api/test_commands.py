@@ -1,5 +1,6 @@
 """The commands as they are typed: plan, backup and restore, and clear words when something is wrong."""
 
+import contextlib
 import json
 import os
 import re
@@ -21,8 +22,8 @@ from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import write_build
-from wise_spool.run.backups import looked_at, put_back
 from wise_spool.settings import ROOT, Settings, shop_id
+from wise_spool.store.backups import looked_at, put_back
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.cluster import ClusterError, free_port, running_cluster
 from wise_spool.store.migrations import upgrade
@@ -308,8 +309,8 @@ class WhenSomethingIsInTheWay(unittest.TestCase):
     def test_a_setting_that_cannot_be_is_named_and_no_network_is_opened(self):
         for name, value, words in (
             ("WISE_SPOOL_PORT", "harbour", "WISE_SPOOL_PORT is 'harbour'"),
-            ("WISE_SPOOL_HOST", "0.0.0.0", "there is no sign-in yet"),
-            ("WISE_SPOOL_HOST", "10.0.0.7", "this machine alone"),
+            ("WISE_SPOOL_HOST", "0.0.0.0", "asks nobody to sign in"),
+            ("WISE_SPOOL_HOST", "10.0.0.7", "asks nobody to sign in"),
         ):
             with self.subTest(name), unittest.mock.patch.dict(os.environ, {name: value}):
                 run = said("start", data=temporary_dir() / "data")
@@ -326,6 +327,21 @@ class WhenSomethingIsInTheWay(unittest.TestCase):
         ):
             pass
         self.assertTrue((data / "pg").exists())
+
+    def test_a_disk_that_is_nearly_full_opens_the_shop_that_is_there(self):
+        data, usage = temporary_dir() / "data", shutil.disk_usage("/")
+        with running_cluster(data, ROOT_PORT + 70, durable=False):
+            pass
+        for free, opens in ((90_000_000, True), (50_000_000, False)):
+            with (
+                self.subTest(free=free),
+                unittest.mock.patch("shutil.disk_usage", return_value=usage._replace(free=free)),
+                contextlib.nullcontext()
+                if opens
+                else self.assertRaisesRegex(ClusterError, "needs 60 MB"),
+                running_cluster(data, ROOT_PORT + 70, durable=False),
+            ):
+                pass
 
     def test_a_full_disk(self):
         usage = shutil.disk_usage("/")

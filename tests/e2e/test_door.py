@@ -5,10 +5,11 @@ import socket
 import ssl
 import subprocess
 import time
+import zipfile
 
 from playwright.sync_api import expect
 
-from tests.e2e.browser import SHARD, InTheBrowser, Server
+from tests.e2e.browser import AWAY, SHARD, InTheBrowser, Server
 from tests.shop import temporary_dir
 from wise_spool.run.authority import certificates
 
@@ -129,6 +130,41 @@ class TheDoor(InTheBrowser):
         theirs.goto(f"https://{ADDRESS}:{LAN_PORT}/build/{rod['id']}")
         expect(theirs.get_by_role("heading", name="Skerry 10")).to_be_visible()
         expect(theirs.get_by_role("region", name="The mat")).to_have_count(0)
+
+    def test_a_backup_is_made_tried_and_put_back_from_the_interface(self):
+        def names():
+            return [
+                r["name"] for r in self.page.request.get(f"{self.server.url}/api/builds").json()
+            ]
+
+        self.expected_console = ("422", "503", *AWAY)  # while one shop is put in the other's place
+        self.visit("/kept-safe")
+        answer = self.page.locator("[data-answer]")
+        self.page.get_by_role("button", name="Back up now").click()
+        expect(answer).to_have_text("Backed up just now")
+        self.page.get_by_role("button", name="Try the newest aside").click()
+        expect(self.page.get_by_text("as noted.")).to_be_visible()
+        self.page.get_by_label("Into this folder").fill("not/whole")
+        self.page.get_by_role("button", name="Keep it so").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("whole path")
+        self.assertEqual(self.page.get_by_label("Into this folder").input_value(), "not/whole")
+        self.page.request.post(f"{self.server.url}/api/builds", data={"name": "Made after it"})
+        self.assertIn("Made after it", names())
+        self.page.get_by_role("button", name="Put back…").first.click()
+        self.page.get_by_role("button", name="Put it in the shop’s place").click()
+        expect(self.page.get_by_text("It is the shop now.")).to_be_visible()
+        aside = self.page.get_by_role("region", name="Put aside")
+        expect(aside).to_be_visible()
+        self.assertNotIn("Made after it", names())
+        aside.get_by_role("button", name="Bring back").first.click()
+        expect(self.page.get_by_text("It is the shop again.")).to_be_visible()
+        self.assertIn("Made after it", names())
+        self.page.goto(f"{self.server.url}/")
+        expect(self.page.get_by_text("Made after it").first).to_be_visible()
+        self.page.goto(f"{self.server.url}/kept-safe")
+        with self.page.expect_download() as pack:
+            self.page.get_by_role("link", name="Everything as open files").click()
+        self.assertIn("READ-ME.txt", zipfile.ZipFile(pack.value.path()).namelist())
 
     def test_who_does_not_trust_the_authority_is_not_talked_to(self):
         other = ssl.create_default_context(cadata=certificates(temporary_dir(), (ADDRESS,)).authority_pem.decode())  # fmt: skip

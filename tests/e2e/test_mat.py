@@ -18,7 +18,18 @@ JOBS = {
     "wraps": ("wraps", "decoration", "line-up", "labels"),
     "finish": ("coats", "mix", "defects", "product"),
 }
-SHOP = ("/", "/board", "/logbook", "/shelf", "/shelf/part?list", "/habits", "/words", "/trainer")
+SHOP = (
+    "/",
+    "/board",
+    "/logbook",
+    "/shelf",
+    "/shelf/part?list",
+    "/habits",
+    "/words",
+    "/trainer",
+    "/door",
+    "/kept-safe",
+)
 OVERLAPS = (Path(__file__).parent / "overlaps.js").read_text()
 LAID_OUT = "() => document.fonts.ready.then(() => new Promise(r => requestAnimationFrame(() => requestAnimationFrame(() => requestAnimationFrame(r)))))"
 """Fonts are there, and what watches its own size has drawn itself anew."""

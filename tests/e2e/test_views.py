@@ -54,6 +54,8 @@ class Views(InTheBrowser):
                 "/trainer",
                 "/habits",
                 "/words?w=spine",
+                "/door",
+                "/kept-safe",
             ]
             for path in paths:
                 with self.subTest(light=light, path=path.split("/")[-1] or "rack"):

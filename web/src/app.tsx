@@ -27,6 +27,9 @@ const PeopleView = lazy(async () => ({
   default: (await import("./people/PeopleView")).PeopleView,
 }));
 const WordsView = lazy(async () => ({ default: (await import("./words/WordsView")).WordsView }));
+const KeepingView = lazy(async () => ({
+  default: (await import("./door/KeepingView")).KeepingView,
+}));
 const DoorView = lazy(async () => ({ default: (await import("./door/DoorView")).DoorView }));
 const FromOutside = lazy(async () => ({
   default: (await import("./door/FromOutside")).FromOutside,
@@ -126,6 +129,11 @@ function Views() {
         <Route path="/door">
           <Guard what="The door">
             <DoorView />
+          </Guard>
+        </Route>
+        <Route path="/kept-safe">
+          <Guard what="Kept safe">
+            <KeepingView />
           </Guard>
         </Route>
         <Route path="/words">

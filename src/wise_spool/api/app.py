@@ -28,6 +28,7 @@ from wise_spool.api.routes import (
     door,
     finishing,
     habits,
+    keeping,
     learned,
     logbook,
     money,
@@ -49,7 +50,7 @@ REFUSALS = {code: {"model": Problem} for code in (401, 403, 404, 409, 413, 422, 
 ROUTES = (
     rack.routes, rack.kits, builds.routes, builds.trying, wraps.routes, defects.routes, finishing.routes, sheets.routes, sheets.prints, reading.routes, bends.routes, shelf.routes,
     trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes, board.routes, board.feed, choosing.routes, stock.routes, money.routes, people.routes,
-    door.routes, door.shown,
+    door.routes, door.shown, keeping.routes,
 )  # fmt: skip
 
 
@@ -85,7 +86,11 @@ async def serving(app: FastAPI) -> AsyncIterator[None]:
     """As long as it serves; what works beside it ends with it."""
     app.state.shop.room_log.start()
     app.state.shop.hearsay.start()
+    if app.state.shop.keeping is not None:
+        app.state.shop.keeping.start()
     yield
+    if app.state.shop.keeping is not None:
+        app.state.shop.keeping.close()
     app.state.shop.hearsay.close()
     app.state.shop.room_log.close()
     app.state.shop.scheduler.close()

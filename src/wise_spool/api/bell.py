@@ -30,6 +30,10 @@ class Bell:
         """Say that somebody was let in, or turned out."""
         self._say("event: door\ndata: -\n\n")
 
+    def anew(self) -> None:
+        """Say that another past of the shop stands there: every window reads everything anew."""
+        self._say("event: anew\ndata: -\n\n")
+
     def tread(self, tread: str) -> None:
         """Say that the foot switch was trodden on."""
         self._say(f"event: foot\ndata: {tread}\n\n")

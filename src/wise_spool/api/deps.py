@@ -31,6 +31,7 @@ from wise_spool.store.bench import ShopBench
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.door import Door
 from wise_spool.store.habits import ShopHabits
+from wise_spool.store.keeping import Keeping
 from wise_spool.store.lately import Lately
 from wise_spool.store.learning import TEACHING, ShopLearning
 from wise_spool.store.logbook import Logbook
@@ -98,6 +99,7 @@ class Shop:
     papers: Papers
     door: Door
     network: Network | None = None
+    keeping: Keeping | None = None
     bell: Bell = field(default_factory=Bell)
     bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
@@ -136,6 +138,16 @@ class Shop:
             made.clear()
         self.builds.forget()
         self.learning.forget_entries()
+
+    def keep_by(self, keeping: Keeping) -> None:
+        """Backups are kept so; when one is put back, nothing that was read before holds."""
+        self.keeping = keeping
+
+        def restored() -> None:
+            self.forget_all()
+            self.bell.anew()
+
+        keeping.restored = restored
 
     def planned(self, kept: Kept, *, learned: bool = False) -> Planned:
         """The plan of a kept rod, worked out once a version; with what the shop has ``learned`` of itself in

@@ -22,6 +22,9 @@ from wise_spool.core.ground.refusals import RefusedError
 
 ROLE = "wise_spool"
 LEAST_FREE_BYTES = 300_000_000
+LEAST_TO_GO_ON_BYTES = 60_000_000
+"""A shop that is there already is opened with so little, so that it can be backed up to another disk; it keeps writing in segments
+of 16 MB."""
 LONGEST_SOCKET_DIR = 80
 PR_SET_PDEATHSIG = 1
 
@@ -194,10 +197,10 @@ def _prepare(data_dir: Path, owner: pwd.struct_passwd | None) -> None:
             f"Cannot make {data_dir}: {error.strerror}. Set WISE_SPOOL_DATA_DIR to a folder you own."
         ) from error
     free = shutil.disk_usage(data_dir).free
-    if free < LEAST_FREE_BYTES:
+    least = LEAST_TO_GO_ON_BYTES if (data_dir / "pg").exists() else LEAST_FREE_BYTES
+    if free < least:
         raise ClusterError(
-            f"Only {free // 1_000_000} MB are free at {data_dir}; the database needs "
-            f"{LEAST_FREE_BYTES // 1_000_000} MB. Free some, or set WISE_SPOOL_DATA_DIR to a larger disk."
+            f"Only {free // 1_000_000} MB are free at {data_dir}; the database needs {least // 1_000_000} MB. Free some, or set WISE_SPOOL_DATA_DIR to a larger disk."
         )
     if owner is not None:
         os.chown(data_dir, owner.pw_uid, owner.pw_gid)

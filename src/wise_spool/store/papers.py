@@ -46,6 +46,12 @@ class Papers:
                 raise NotThereError("No such paper was sent of this rod.")
             return _sent(row).paper, bytes(row.pdf)
 
+    def every_pdf(self) -> list[tuple[Paper, bytes]]:
+        """All that were ever sent, by their number."""
+        with Session(self.engine) as session:
+            rows = session.exec(select(PaperRow).order_by(col(PaperRow.number))).all()
+            return [(_sent(r).paper, bytes(r.pdf)) for r in rows]
+
     def send(
         self, build_id: uuid.UUID, paper_id: uuid.UUID, kind: PaperKind, written: Callable[[int, int], tuple[Paper, bytes]]
     ) -> SentPaper:  # fmt: skip

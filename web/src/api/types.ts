@@ -13,6 +13,7 @@ export type Doors = S["Everything"];
 export type LetIn = S["LetIn"];
 export type DoorLink = S["Link"];
 export type ShownRod = S["Shown"];
+export type KeptSafe = S["Kept"];
 export type Judged = S["Judged"];
 export type SizeChoice = S["SizeChoice"];
 export type PartPlaced = S["PartPlaced"];

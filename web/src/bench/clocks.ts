@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
+import { beginAnew } from "../door/anew";
 import { freshRowId } from "../rod/changes";
 import { api, Refused, take } from "../api/client";
 import type { Card, Clock, Clocks, RunningClock } from "../api/types";
@@ -158,6 +159,7 @@ export function useBell(): void {
           "board",
           () => void queries.invalidateQueries({ queryKey: ["board"] }),
         );
+        bell.addEventListener("anew", beginAnew);
         bell.addEventListener("foot", (e: MessageEvent<string>) =>
           window.dispatchEvent(new CustomEvent(FOOT, { detail: e.data })),
         );

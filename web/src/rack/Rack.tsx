@@ -14,6 +14,7 @@ import type { Scale } from "../mat/scale";
 import { Button, IconButton } from "../ui/controls";
 import { rodLength } from "../ui/measure";
 import { HeadTools } from "../shell/HeadTools";
+import { ShopFoot } from "../door/ShopFoot";
 import { useShell } from "../shell/ui";
 import { useBoard } from "../board/useBoard";
 import { dayOfMonth } from "../board/when";
@@ -135,6 +136,7 @@ export function Rack() {
             </p>
           )}
           <PutAway />
+          <ShopFoot />
         </main>
         {hung && hung.length > 0 && <AtTheBench rods={hung} />}
       </div>

@@ -152,6 +152,9 @@ export function Palette() {
           <Command.Item className={ITEM} onSelect={run(() => go("/shelf/buy"))}>
             What to buy
           </Command.Item>
+          <Command.Item className={ITEM} onSelect={run(() => go("/kept-safe"))}>
+            Kept safe <span className="label">backups, putting one back, open files</span>
+          </Command.Item>
           <Command.Item className={ITEM} onSelect={run(() => go("/door"))}>
             The door <span className="label">phones, accounts, who did what</span>
           </Command.Item>

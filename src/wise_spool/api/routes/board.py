@@ -238,7 +238,7 @@ def new_feed(shop: InShop) -> BoardState:
 @routes.get("/calendar.ics")
 def calendar_file(shop: InShop) -> Response:
     """The schedule as an iCalendar file."""
-    return attached(_calendar(shop), "text/calendar; charset=utf-8", "wise-spool.ics")
+    return attached(calendar_bytes(shop), "text/calendar; charset=utf-8", "wise-spool.ics")
 
 
 @routes.get("/today.pdf")
@@ -266,7 +266,7 @@ def calendar_feed(secret: str, shop: InShop) -> Response:
     """The schedule for a calendar that subscribes to it; whoever has the address may read it."""
     if not secrets.compare_digest(secret.encode(), shop.timetable.feed().encode()):
         raise NotThereError("There is no calendar at this address.")
-    return Response(_calendar(shop), media_type="text/calendar; charset=utf-8")
+    return Response(calendar_bytes(shop), media_type="text/calendar; charset=utf-8")
 
 
 def state_of(shop: Shop, *, calm: bool = False) -> BoardState:
@@ -384,7 +384,8 @@ def _line(laid: Laid, s: Sitting, schedule: Schedule, zone: ZoneInfo) -> TodayLi
     )  # fmt: skip
 
 
-def _calendar(shop: Shop) -> bytes:
+def calendar_bytes(shop: Shop) -> bytes:
+    """The schedule as iCalendar."""
     laid, timetable, schedule = shop.scheduler.now(calm=True)
     problem = laid.problem
     events = [

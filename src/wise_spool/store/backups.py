@@ -108,8 +108,32 @@ def looked_at(file: Path, shop: str) -> Note | None:
 
 def put_back(cluster: Cluster, database: str, file: Path, *, even_empty: bool = False) -> str:
     """Put a backup in the place of a shop; what was there is put aside, and its name returned. Until the backup is whole and is a shop
-    of ours, nothing is touched."""
+    of ours, nothing is touched. Nobody is let in by what let them in when it was made."""
     fresh = f"{database}_restored"
+    rods, things = _restored(cluster, fresh, file)
+    try:
+        if not rods and not things and not even_empty and any(counted(cluster.url(database))):
+            raise BackupError(f"{file} holds an empty shop, and yours is not: with --yes it is put back all the same. Nothing was changed.")  # fmt: skip
+        with psycopg.connect(cluster.url(fresh, "postgresql")) as link:
+            link.execute('DELETE FROM "pass"')
+            link.execute("DELETE FROM invitation")
+    except BaseException:
+        _drop(cluster, fresh)
+        raise
+    return _swap(cluster, database, fresh)
+
+
+def tried(cluster: Cluster, database: str, file: Path) -> tuple[int, int]:
+    """Restore a backup aside, count its rods and things, and let it go again."""
+    aside = f"{database}_drill"
+    try:
+        return _restored(cluster, aside, file)
+    finally:
+        _drop(cluster, aside)
+
+
+def _restored(cluster: Cluster, fresh: str, file: Path) -> tuple[int, int]:
+    """A backup as a database of its own, brought to the newest tables; how many rods and things are in it."""
     _drop(cluster, fresh)
     cluster.create_database(fresh)
     try:
@@ -123,13 +147,10 @@ def put_back(cluster: Cluster, database: str, file: Path, *, even_empty: bool = 
             upgrade(cluster.url(fresh))
         except NewerError as error:
             raise BackupError(f"{file} was made by a newer Wise Spool: start that one. Nothing was changed.") from error  # fmt: skip
-        rods, things = counted(cluster.url(fresh))
-        if not rods and not things and not even_empty and any(counted(cluster.url(database))):
-            raise BackupError(f"{file} holds an empty shop, and yours is not: with --yes it is put back all the same. Nothing was changed.")  # fmt: skip
+        return counted(cluster.url(fresh))
     except BaseException:
         _drop(cluster, fresh)
         raise
-    return _swap(cluster, database, fresh)
 
 
 def put_aside(cluster: Cluster, database: str) -> list[Aside]:
@@ -155,7 +176,9 @@ def bring_back(cluster: Cluster, database: str, name: str) -> str:
 
 def _swap(cluster: Cluster, database: str, fresh: str) -> str:
     """One shop's database for another, in one act."""
-    aside = f"{database}{ASIDE}{datetime.now(UTC):%Y%m%d_%H%M%S}"
+    there = {a.name for a in put_aside(cluster, database)}
+    stamp = f"{database}{ASIDE}{datetime.now(UTC):%Y%m%d_%H%M%S}"
+    aside = next(n for n in (stamp, *(f"{stamp}_{again}" for again in range(2, 99))) if n not in there)  # fmt: skip
     with psycopg.connect(cluster.url("postgres", "postgresql"), autocommit=True) as link:
         for name in (database, fresh):
             link.execute("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = %s", [name])  # fmt: skip
