@@ -94,6 +94,7 @@ async def serving(app: FastAPI) -> AsyncIterator[None]:
     app.state.shop.hearsay.close()
     app.state.shop.room_log.close()
     app.state.shop.scheduler.close()
+    app.state.shop.press.close()
 
 
 def health(shop: InShop) -> m.Health:

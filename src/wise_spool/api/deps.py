@@ -1,5 +1,6 @@
 """What the routes work on: one shop, with the plans and sheets it has worked out lately."""
 
+import atexit
 import hashlib
 import json
 import uuid
@@ -14,6 +15,7 @@ from fastapi import Depends, Header, Query, Request
 
 from wise_spool.api.bell import Bell
 from wise_spool.api.hearsay import Hearsay
+from wise_spool.api.press import Press
 from wise_spool.api.room_log import RoomLog
 from wise_spool.api.scheduler import Scheduler
 from wise_spool.core.document.build import Build
@@ -43,8 +45,13 @@ from wise_spool.store.timetable import TimetableStore
 from wise_spool.store.trainer import TrainerRounds
 
 DEMO = "demo"
+PRESS = Press()
+atexit.register(PRESS.close)
+"""One for the whole process, however many shops it serves."""
 PLANS_KEPT = 64
 SHEETS_KEPT = 24
+MOST_PRINTING = 4
+"""So many wait for the press in threads; more wait without one, so that nobody else waits for theirs."""
 ALIKE_KEPT = 8
 MOST_RODS = 200
 
@@ -101,7 +108,9 @@ class Shop:
     network: Network | None = None
     keeping: Keeping | None = None
     bell: Bell = field(default_factory=Bell)
+    press: Press = field(default_factory=lambda: PRESS)
     bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
+    printing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(MOST_PRINTING))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
     workshop: Workshop = field(default_factory=Workshop)
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(

@@ -32,6 +32,19 @@ CARE = (
 GUARANTEE = "Wraps, seat and finish stand for as long as was agreed; a blank that was stepped on, shut in a door or lifted past its limit does not. Never lift a fish with the rod bent straight up: it breaks at the tip."
 
 
+class Album(dict[str, bytes]):
+    """Pictures by their names, to be taken along to where the sheet is printed."""
+
+    def __call__(self, file: str) -> bytes:
+        """The bytes of one."""
+        return self[file]
+
+
+def album(log: Sequence[LogEntry], picture: PictureOf) -> Album:
+    """Every picture of a log."""
+    return Album({e.picture.file: picture(e.picture.file) for e in log if e.picture is not None})
+
+
 def as_built_sheet(
     records: Records, plan: Plan, picture: PictureOf, paper: PaperName, printed: date
 ) -> bytes:

@@ -257,7 +257,9 @@ def today_pdf(
         < first + timedelta(days=days)
     ]
     return attached(
-        today_sheet(first, days, lines, paper), "application/pdf", f"bench-{first:%Y-%m-%d}.pdf"
+        shop.press.print(today_sheet, first, days, lines, paper),
+        "application/pdf",
+        f"bench-{first:%Y-%m-%d}.pdf",
     )
 
 

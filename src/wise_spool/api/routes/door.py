@@ -289,7 +289,7 @@ def what_a_client_sees(request: Request, shop: InShop) -> Shown:
 def their_portrait(request: Request, shop: InShop) -> Response:
     """Their rod, drawn."""
     _, pdf = printed(shop, _theirs(request), "portrait", "a4")
-    return Response(page_png(pdf, 1), media_type="image/png")
+    return Response(shop.press.print(page_png, pdf, 1), media_type="image/png")
 
 
 def _theirs(request: Request) -> uuid.UUID:

@@ -145,7 +145,7 @@ def send(build_id: uuid.UUID, asked: ToSend, shop: InShop) -> Sent:
             total=found.total, deposit=found.deposit, currency=said.currency, words=said.words,
             paid=received(kept.records.record.bench.paid) if asked.kind == "invoice" else (),
         )  # fmt: skip
-        return paper, money_sheet(paper)
+        return paper, shop.press.print(money_sheet, paper)
 
     return _sent(shop.papers.send(build_id, asked.id, asked.kind, written))
 

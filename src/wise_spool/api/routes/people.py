@@ -90,7 +90,7 @@ def their_file(person_id: uuid.UUID, shop: InShop) -> Response:
 def let_go(person_id: uuid.UUID, shop: InShop, even_so: Annotated[bool, Query()] = False) -> Deleted:  # fmt: skip
     """Delete a person and every mention of them; papers are printed anew without them."""
     places = shop.people.delete(person_id, even_so=even_so)
-    shop.papers.rewrite(money_sheet, GONE)
+    shop.papers.rewrite(lambda paper: shop.press.print(money_sheet, paper), GONE)
     shop.forget_all()
     return Deleted(places=places)
 

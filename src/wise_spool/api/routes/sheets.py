@@ -4,6 +4,7 @@ import uuid
 from datetime import UTC, datetime
 from typing import Annotated, Literal
 
+from anyio import to_thread
 from fastapi import APIRouter, Query
 from fastapi.responses import Response
 
@@ -12,7 +13,7 @@ from wise_spool.api.deps import InShop, Shop, fingerprint
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import ProblemError
 from wise_spool.exchange.all_papers import all_papers
-from wise_spool.exchange.as_built_sheet import as_built_sheet, hand_over_sheet
+from wise_spool.exchange.as_built_sheet import album, as_built_sheet, hand_over_sheet
 from wise_spool.exchange.cue_sheet import cue_sheet
 from wise_spool.exchange.figure_sheet import figure_sheet
 from wise_spool.exchange.finish_sheet import finish_sheet
@@ -63,7 +64,7 @@ prints = APIRouter()
 
 
 @routes.get("/{sheet}.pdf")
-def sheet_pdf(
+async def sheet_pdf(
     build_id: uuid.UUID,
     sheet: SheetName,
     shop: InShop,
@@ -71,8 +72,14 @@ def sheet_pdf(
     scale: Scale = 1.0,
 ) -> Response:
     """The sheet as PDF, larger or smaller by ``scale`` for a printer that is not true."""
-    name, pdf = printed(shop, build_id, sheet, paper)
-    return attached(rescaled(pdf, scale), "application/pdf", f"{file_name(name)}-{sheet}.pdf")
+
+    def made() -> Response:
+        name, pdf = printed(shop, build_id, sheet, paper)
+        if scale != 1:
+            pdf = shop.press.print(rescaled, pdf, scale)
+        return attached(pdf, "application/pdf", f"{file_name(name)}-{sheet}.pdf")
+
+    return await to_thread.run_sync(made, limiter=shop.printing)
 
 
 @prints.get("/api/print-check")
@@ -82,23 +89,31 @@ def print_check(read_mm: Annotated[float, Query(gt=0, le=1000)], scale: Scale = 
 
 
 @routes.get("/{sheet}/pages")
-def sheet_pages(
+async def sheet_pages(
     build_id: uuid.UUID, sheet: SheetName, shop: InShop, paper: PaperName = "a4"
 ) -> m.Pages:
     """How many pages it has."""
-    return m.Pages(pages=page_count(printed(shop, build_id, sheet, paper)[1]))
+
+    def counted() -> m.Pages:
+        return m.Pages(pages=shop.press.print(page_count, printed(shop, build_id, sheet, paper)[1]))
+
+    return await to_thread.run_sync(counted, limiter=shop.printing)
 
 
 @routes.get("/{sheet}/pages/{number}.png")
-def sheet_page(
+async def sheet_page(
     build_id: uuid.UUID, sheet: SheetName, number: int, shop: InShop, paper: PaperName = "a4"
 ) -> Response:
     """One page as a picture."""
-    try:
-        png = page_png(printed(shop, build_id, sheet, paper)[1], number)
-    except IndexError as error:
-        raise ProblemError(404, "No such page", str(error)) from error
-    return Response(png, media_type="image/png")
+
+    def drawn() -> Response:
+        try:
+            png = shop.press.print(page_png, printed(shop, build_id, sheet, paper)[1], number)
+        except IndexError as error:
+            raise ProblemError(404, "No such page", str(error)) from error
+        return Response(png, media_type="image/png")
+
+    return await to_thread.run_sync(drawn, limiter=shop.printing)
 
 
 def printed(
@@ -114,9 +129,16 @@ def printed(
     pdf = shop.sheets.get(
         (kept.id, kept.version, fingerprint(shop.habits.said()), sheet, paper, today),
         lambda: (
-            OF_THE_RECORD[sheet](kept.records, plan, shop.logbook.picture, paper, today)
+            shop.press.print(
+                OF_THE_RECORD[sheet],
+                kept.records,
+                plan,
+                album(kept.records.log, shop.logbook.picture),
+                paper,
+                today,
+            )
             if sheet in OF_THE_RECORD
-            else SHEETS[sheet](build, plan, paper, today)
+            else shop.press.print(SHEETS[sheet], build, plan, paper, today)
         ),
     )
     return build.name, pdf

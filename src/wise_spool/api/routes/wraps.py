@@ -120,7 +120,7 @@ def labels_pdf(
 ) -> Response:
     """The labels of a rod, or of its whole batch, as PDF at 1:1."""
     rods = _labelled(shop, build_id, batch)
-    pdf = label_sheet(rods, paper, datetime.now(UTC).date())
+    pdf = shop.press.print(label_sheet, rods, paper, datetime.now(UTC).date())
     return attached(pdf, "application/pdf", f"{file_name(rods[0][0].name)}-labels.pdf")
 
 

@@ -1,0 +1,128 @@
+"""Load on a real server: edits, plans, sheets and looks by many clients at once, and what one kind of work costs another.
+
+``python -m bench.load [CLIENTS ...]``; without any, 1, 8 and 64. Loopback only.
+"""
+
+import json
+import os
+import random
+import sys
+import threading
+import time
+import uuid
+from collections.abc import Callable
+from typing import Any
+
+import httpx
+from tests.e2e.browser import Server
+
+from bench.timing import line
+
+SECONDS = 12.0
+Work = Callable[[httpx.Client, random.Random], None]
+
+
+def memory_mb(pid: int) -> float:
+    """Resident memory of a process and its children, MB."""
+    kb = 0
+    for p in (str(pid), *_children(pid)):
+        try:
+            with open(f"/proc/{p}/status", encoding="ascii") as status:  # noqa: PTH123
+                kb += next(int(row.split()[1]) for row in status if row.startswith("VmRSS"))
+        except (OSError, StopIteration):
+            continue
+    return kb / 1024
+
+
+def _children(pid: int) -> list[str]:
+    try:
+        with open(f"/proc/{pid}/task/{pid}/children", encoding="ascii") as listed:  # noqa: PTH123
+            return listed.read().split()
+    except OSError:
+        return []
+
+
+def edit(rods: list[str]) -> Work:
+    """One field of a rod of the client's own."""
+
+    def work(client: httpx.Client, dice: random.Random) -> None:
+        rod = rods[dice.randrange(len(rods))]
+        op = {"act": "set", "at": ["number"], "to": f"N {dice.randrange(10**6)}"}
+        change = {"id": uuid.uuid4().hex, "what": "number", "seen": 10**6, "ops": [op]}
+        client.post(f"/api/builds/{rod}/changes", json={"changes": [change]}).raise_for_status()
+
+    return work
+
+
+def get(path: str) -> Work:
+    """One look."""
+
+    def work(client: httpx.Client, dice: random.Random) -> None:
+        client.get(path).raise_for_status()
+
+    return work
+
+
+def sheets(rods: list[str]) -> Work:
+    """A page of a sheet of some rod, on some paper."""
+
+    def work(client: httpx.Client, dice: random.Random) -> None:
+        rod = rods[dice.randrange(len(rods))]
+        paper = dice.choice(["a4", "letter", "a3"])
+        client.get(f"/api/builds/{rod}/story-stick.pdf?paper={paper}").raise_for_status()
+
+    return work
+
+
+def hammered(url: str, clients: int, work: Work, seconds: float) -> list[float]:
+    """Milliseconds of every request of so many clients."""
+    took: list[float] = []
+    lock = threading.Lock()
+    until = time.perf_counter() + seconds
+
+    def one(seed: int) -> None:
+        dice, mine = random.Random(seed), []
+        with httpx.Client(base_url=url, timeout=120) as client:
+            while time.perf_counter() < until:
+                began = time.perf_counter()
+                work(client, dice)
+                mine.append(1000 * (time.perf_counter() - began))
+        with lock:
+            took.extend(mine)
+
+    threads = [threading.Thread(target=one, args=(n,)) for n in range(clients)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    return took
+
+
+def main(counts: list[int]) -> None:
+    """Serve, hammer, print."""
+    server = Server("demo")
+    server.start()
+    try:
+        assert server.process is not None
+        pid = server.process.pid
+        rods = [r["id"] for r in httpx.get(f"{server.url}/api/builds", timeout=60).json()]
+        state: dict[str, Any] = httpx.get(f"{server.url}/api/builds/{rods[0]}", timeout=60).json()
+        print(f"a rod's state is {len(json.dumps(state)) / 1000:.0f} kB of JSON; memory at first {memory_mb(pid):.0f} MB, {os.cpu_count()} cores")  # fmt: skip
+        kinds = {"health": get("/api/health"), "rack": get("/api/builds"), "edit": edit(rods), "story stick": sheets(rods)}  # fmt: skip
+        for clients in counts:
+            for name, work in kinds.items():
+                took = hammered(server.url, clients, work, SECONDS)
+                print(f"{line(f'{name}, {clients} clients', took)}  {len(took) / SECONDS:6.1f} a second", flush=True)  # fmt: skip
+        print("\nhealth while others work, 1 client beside 8:")
+        for name in ("edit", "story stick"):
+            beside = threading.Thread(target=hammered, args=(server.url, 8, kinds[name], SECONDS))
+            beside.start()
+            print(line(f"health beside {name}", hammered(server.url, 1, kinds["health"], SECONDS)), flush=True)  # fmt: skip
+            beside.join()
+        print(f"memory at last {memory_mb(pid):.0f} MB")
+    finally:
+        server.stop()
+
+
+if __name__ == "__main__":
+    main([int(a) for a in sys.argv[1:]] or [1, 8, 64])
