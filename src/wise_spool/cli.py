@@ -104,8 +104,7 @@ def _open_to_network(
     names = (settings.lan_address,) if settings.lan_address else own_addresses()
     made = certificates(settings.data_dir, names)
     port = free_port("0.0.0.0", settings.lan_port)
-    held = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
-    held.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    held = _tcp(socket.AF_INET)
     try:
         held.bind(("0.0.0.0", port))
     except OSError as error:
@@ -119,8 +118,7 @@ def _listening(settings: Settings, shop: str, asked: int | None) -> socket.socke
     family = socket.AF_INET6 if ":" in settings.host else socket.AF_INET
     for _ in range(MOST_PORTS):
         port = _choose_port(settings, shop) if asked is None else asked
-        held = socket.socket(family, socket.SOCK_STREAM)
-        held.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        held = _tcp(family)
         try:
             held.bind((settings.host, port))
         except (OSError, OverflowError) as error:
@@ -134,6 +132,14 @@ def _listening(settings: Settings, shop: str, asked: int | None) -> socket.socke
         else:
             return held
     raise SaidError("Every port that was free was taken the moment after. Try again.")
+
+
+def _tcp(family: int) -> socket.socket:
+    """A socket to listen at. It has to say that it is TCP: of one that does not, the event loop does not know that an answer
+    is to go out at once, and every answer waits 40 ms for the one before to be acknowledged."""
+    held = socket.socket(family, socket.SOCK_STREAM, socket.IPPROTO_TCP)
+    held.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    return held
 
 
 MOST_PORTS = 5

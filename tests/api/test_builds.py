@@ -46,6 +46,38 @@ class WithAShop(unittest.TestCase):
         return answer.json()["state"]
 
 
+class PlannedOnce(WithAShop):
+    """An edit is planned before it is kept and not again: what is answered is what a server with an empty head would say."""
+
+    def test_what_an_edit_answers_is_what_a_fresh_server_works_out(self):
+        rods = [self.store.add(r) for r in demo_records(datetime.now(UTC))[:3]]
+        edits = (
+            ("number", "TP-1"), ("blank__length_mm", 2010.0), ("finish__coats", 3), ("handle__clearance_mm", 0.2), ("units__weight", "oz"),
+            ("rule", "mm/1"), ("habits", {"knot_ring_mm": 7.0}),
+        )  # fmt: skip
+        for n, (path, to) in enumerate(edits):
+            rod = rods[n % 3]
+            state = self.client.get(f"/api/builds/{rod.id}").json()
+            op = {"act": "set", "at": path.split("__"), "to": to}
+            answer = self.send(state, op).json()
+            fresh = TestClient(create_app(self.store, settings()), base_url="http://127.0.0.1:8321")
+            self.assertEqual(answer["outcomes"][0]["outcome"], "kept", path)
+            self.assertEqual(answer["state"], fresh.get(f"/api/builds/{rod.id}").json(), path)
+
+    def test_a_step_that_is_logged_and_one_that_teaches_are_planned_as_they_are(self):
+        rod = self.store.add(demo_records(datetime.now(UTC))[1])
+        state = self.client.get(f"/api/builds/{rod.id}").json()
+        for step in ("spine", "marks"):
+            done = [*state["build"]["handle"]["steps_done"], step]
+            answer = self.send(
+                state, {"act": "set", "at": ["handle", "steps_done"], "to": done}
+            ).json()
+            fresh = TestClient(create_app(self.store, settings()), base_url="http://127.0.0.1:8321")
+            state = fresh.get(f"/api/builds/{rod.id}").json()
+            self.assertEqual(answer["outcomes"][0]["outcome"], "kept", step)
+            self.assertEqual(answer["state"], state, step)
+
+
 class Keeping(WithAShop):
     def test_an_example_hangs_on_the_rack_as_a_rod_like_any_other(self):
         made = self.client.post("/api/builds/example").json()

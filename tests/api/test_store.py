@@ -17,7 +17,9 @@ from wise_spool.core.ground.refusals import NotNowError, NotThereError
 from wise_spool.core.plan import plan
 from wise_spool.demo.shop import demo_records
 from wise_spool.store.builds import DEMO, BuildStore
-from wise_spool.store.migrations import upgrade
+from wise_spool.store.migrations import newest, upgrade
+from wise_spool.store.people import People
+from wise_spool.store.shelf import Shelf
 from wise_spool.store.tables import now
 
 OLD = Path(__file__).parents[1] / "old"
@@ -243,14 +245,14 @@ class TheDemo(WithAStore):
 
 
 class OldDatabases(unittest.TestCase):
-    """Dumps of databases that the first two schemas were kept in, brought up to today's tables."""
+    """Dumps of databases in every form that tables and documents were ever kept in, brought up to today's."""
 
-    def opened(self, version):
-        name = f"old_{version}_{uuid.uuid4().hex[:6]}"
+    def opened(self, dump):
+        name = f"old_{uuid.uuid4().hex[:8]}"
         cluster().create_database(name)
         command = [str(cluster().bin_dir / "psql"), "-q", "-v", "ON_ERROR_STOP=1", "-d", cluster().url(name, "postgresql")]  # fmt: skip
         done = subprocess.run(
-            [*command, "-f", str(OLD / f"schema-{version}.sql")], capture_output=True, text=True
+            [*command, "-f", str(OLD / f"{dump}.sql")], capture_output=True, text=True
         )
         self.assertEqual(done.returncode, 0, done.stderr)
         upgrade(cluster().url(name))
@@ -259,19 +261,31 @@ class OldDatabases(unittest.TestCase):
         return store
 
     def test_every_rod_is_there_as_it_was_and_plans(self):
-        for version in (1, 2):
-            store = self.opened(version)
-            expected = json.loads((OLD / f"schema-{version}.expected.json").read_text())
+        dumps = sorted(f.stem for f in OLD.glob("*.sql"))
+        self.assertEqual(len(dumps), 2 + int(newest()) - 3, "a form that landed has no dump")
+        for dump in dumps:
+            store = self.opened(dump)
+            expected = json.loads((OLD / f"{dump}.expected.json").read_text())
             kept = [store.get(h.id) for h in store.page(most=200)]
             self.assertEqual({k.records.design.name for k in kept}, set(expected))
             for k in kept:
-                with self.subTest(version=version, rod=k.records.design.name):
+                with self.subTest(dump=dump, rod=k.records.design.name):
                     was = expected[k.records.design.name]
                     self.assertEqual(comparable(k.rod().build), comparable(was))
                     plan(k.rod())
 
+    def test_shelf_and_people_are_there_and_the_shop_goes_on(self):
+        for version in range(3, int(newest())):
+            store = self.opened(f"tables-{version:04}")
+            self.assertEqual(len(Shelf(store).all()), 6, version)
+            self.assertEqual(bool(People(store).all()), version >= 7, version)
+            kept = store.get(store.page(most=1)[0].id)
+            op = Op(act="set", at=("number",), to="N-1")
+            after, (outcome,) = store.change(kept.id, [Change(id="after-it-was-brought-up", what="number", seen=kept.version, ops=(op,))])  # fmt: skip
+            self.assertEqual((outcome.outcome, after.rod().build.number), ("kept", "N-1"))
+
     def test_undo_goes_on_meaning_the_same(self):
-        store = self.opened(2)
+        store = self.opened("schema-2")
         kept = next(
             k for h in store.page(most=200) if (k := store.get(h.id)).records.design.name == "Skerry 10"
         )  # fmt: skip

@@ -52,7 +52,7 @@ PLANS_KEPT = 64
 SHEETS_KEPT = 24
 MOST_PRINTING = 4
 """So many wait for the press in threads; more wait without one, so that nobody else waits for theirs."""
-ALIKE_KEPT = 8
+ALIKE_KEPT = 32
 MOST_RODS = 200
 
 
@@ -158,19 +158,31 @@ class Shop:
 
         keeping.restored = restored
 
+    def learned_habits(self) -> dict[str, float]:
+        """What the shop says of its habits, and where it says nothing what it has learned."""
+        return {**self.learning.habits(), **self.habits.said()}
+
+    def foreseen(self, kept: Kept, rod: Rod, planned: Plan) -> None:
+        """A rod was planned before it was kept: where it is the very rod that is kept now, it is not planned again."""
+        now = kept.rod(rod.shop_habits)
+        if (now.design, now.piece, now.record) == (rod.design, rod.piece, rod.record):
+            key = (kept.id, kept.version, fingerprint(dict(rod.shop_habits)))
+            self.plans.keep(key, Planned(planned))
+
     def planned(self, kept: Kept, *, learned: bool = False) -> Planned:
         """The plan of a kept rod, worked out once a version; with what the shop has ``learned`` of itself in
         the place of what is shipped."""
-        said = self.habits.said()
-        if learned:
-            said = {**self.learning.habits(), **said}
+        said = self.learned_habits() if learned else self.habits.said()
         key = (kept.id, kept.version, fingerprint(said))
         return self.plans.get(key, lambda: work_out(kept.rod(said), str(kept.id)))
 
     def tried(self, build: Build) -> Rod:
-        """A rod that is only tried, by this shop's habits; blank and handle, and what no thread changes, are
-        worked out once for as long as they stay what they are."""
-        rod = Rod.of(build, self.habits.lately())
+        """A rod that is only tried, by this shop's habits."""
+        return self.beside(Rod.of(build, self.habits.lately()))
+
+    def beside(self, rod: Rod) -> Rod:
+        """The rod, with blank and handle, and what no thread changes, worked out once for as long as they stay what they
+        are."""
         for key in (rod.handle_key, rod.train_key):
             rod.beside(self.alike.get(key, lambda: rod))
         return rod

@@ -16,6 +16,7 @@ from wise_spool.core.document.log import LogEntry
 from wise_spool.core.document.records import Records
 from wise_spool.core.measure_next import MeasureNext, measure_next
 from wise_spool.core.plan import Plan, plan
+from wise_spool.core.rod import Rod
 from wise_spool.core.shop.batch import alike, departs, deviations, same_marks, unmeasured
 from wise_spool.core.work.touching import touched
 from wise_spool.exchange.build_file import write_build
@@ -51,7 +52,14 @@ def change(
     """Take changes in, in order; each is kept, refused with its fields, or asked about."""
     request.state.did = "; ".join(dict.fromkeys(c.what for c in sent.changes))
     before = shop.planned(shop.builds.get(build_id), learned=True).plan
-    kept, outcomes = shop.builds.change(build_id, sent.changes, client, plan, shop.habits.said())
+    foreseen: list[tuple[Rod, Plan]] = []
+
+    def work_out(rod: Rod) -> None:
+        foreseen.append((rod, plan(shop.beside(rod))))
+
+    kept, outcomes = shop.builds.change(build_id, sent.changes, client, work_out, shop.learned_habits())  # fmt: skip
+    for rod, planned in foreseen[-1:]:
+        shop.foreseen(kept, rod, planned)
     state = as_state(shop, kept)
     touches = (
         touched(before.cards, state.plan.cards, state.build.rule) if before and state.plan else []
