@@ -50,6 +50,8 @@ atexit.register(PRESS.close)
 """One for the whole process, however many shops it serves."""
 PLANS_KEPT = 64
 SHEETS_KEPT = 24
+MOST_PLANNING = 2
+"""So many edits are worked out at once: more would only take turns at one interpreter, and keep everybody else from theirs."""
 MOST_PRINTING = 4
 """So many wait for the press in threads; more wait without one, so that nobody else waits for theirs."""
 ALIKE_KEPT = 32
@@ -110,6 +112,7 @@ class Shop:
     bell: Bell = field(default_factory=Bell)
     press: Press = field(default_factory=lambda: PRESS)
     bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
+    planning: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(MOST_PLANNING))
     printing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(MOST_PRINTING))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
     workshop: Workshop = field(default_factory=Workshop)

@@ -2,6 +2,7 @@
 
 import asyncio
 import socket
+import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
 
@@ -11,6 +12,8 @@ from fastapi import FastAPI
 from wise_spool.api.doorkeeper import closed
 from wise_spool.run.authority import Certificates
 
+SWITCHES_S = 0.001
+"""How soon whoever works something out lets the others have the interpreter: an answer that is ready must not wait for a plan."""
 HANGS_UP_S = 1
 """Windows that listen to the bell never hang up themselves."""
 
@@ -26,6 +29,7 @@ class _Beside(uvicorn.Server):
 
 def serve(app: FastAPI, here: socket.socket, network: tuple[socket.socket, Certificates] | None) -> None:  # fmt: skip
     """Serve until Ctrl-C."""
+    sys.setswitchinterval(SWITCHES_S)
     mine = uvicorn.Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=HANGS_UP_S))  # fmt: skip
     if network is None:
         mine.run(sockets=[here])

@@ -3,6 +3,7 @@
 import uuid
 from datetime import UTC, datetime
 
+from anyio import to_thread
 from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
@@ -45,12 +46,16 @@ def one_build(build_id: uuid.UUID, shop: InShop) -> Response:
     return Response(state.model_dump_json(), media_type="application/json")
 
 
-@routes.post("/changes")
-def change(
+@routes.post("/changes", response_model=m.ChangesTaken)
+async def change(
     build_id: uuid.UUID, sent: m.Changes, shop: InShop, request: Request, client: Client = ""
-) -> m.ChangesTaken:
+) -> Response:
     """Take changes in, in order; each is kept, refused with its fields, or asked about."""
     request.state.did = "; ".join(dict.fromkeys(c.what for c in sent.changes))
+    return await to_thread.run_sync(_changed, build_id, sent, shop, client, limiter=shop.planning)
+
+
+def _changed(build_id: uuid.UUID, sent: m.Changes, shop: Shop, client: str) -> Response:
     before = shop.planned(shop.builds.get(build_id), learned=True).plan
     foreseen: list[tuple[Rod, Plan]] = []
 
@@ -64,7 +69,8 @@ def change(
     touches = (
         touched(before.cards, state.plan.cards, state.build.rule) if before and state.plan else []
     )
-    return m.ChangesTaken(state=state, outcomes=[_outcome(o) for o in outcomes], touches=touches)
+    taken = m.ChangesTaken(state=state, outcomes=[_outcome(o) for o in outcomes], touches=touches)
+    return Response(taken.model_dump_json(), media_type="application/json")
 
 
 @routes.get("/log")
