@@ -57,6 +57,19 @@ class AskedTwice(Hostile):
                 self.assertEqual({a.json()["id"] for a in answers}, {one})
                 self.assertEqual(self.ids() - before, {one})
 
+    def test_a_thing_and_a_file_for_the_shelf_are_put_on_once(self):
+        thing = {"shelved": {"kind": "drill", "item": {"name": "6.5 mm", "diameter_mm": 6.5}}, "stock": 1}  # fmt: skip
+        file = {"text": "name,diameter_mm,stock\n4 mm,4,1\n4.5 mm,4.5,2\n"}
+        for path, body, count in (("/api/shelf", thing, 1), ("/api/shelf/drill/csv", file, 2)):
+            one = str(uuid.uuid4())
+            before = len(self.client.get("/api/shelf?kind=drill").json())
+            with ThreadPoolExecutor(4) as pool:
+                asked = [pool.submit(self.client.post, f"{path}?as_id={one}", json=body) for _ in range(4)]  # fmt: skip
+                answers = [a.result() for a in asked]
+            self.assertEqual({a.status_code for a in answers}, {201}, answers[0].text)
+            self.assertEqual(len({a.text for a in answers}), 1)
+            self.assertEqual(len(self.client.get("/api/shelf?kind=drill").json()) - before, count)
+
     def test_a_batch_asked_for_twice_is_one_batch(self):
         rod, before, one = self.new("Alike"), None, str(uuid.uuid4())
         for _ in range(2):

@@ -7,6 +7,7 @@ from datetime import datetime
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
+from sqlalchemy.exc import IntegrityError
 from sqlmodel import Session, col, select
 
 from wise_spool.core.ground.refusals import NotThereError
@@ -89,16 +90,28 @@ class Shelf:
             return session.exec(wanted.limit(1)).first() is not None
 
     def add(
-        self, items: Iterable[tuple[Shelved, int] | tuple[Shelved, int, StockCard]]
+        self,
+        items: Iterable[tuple[Shelved, int] | tuple[Shelved, int, StockCard]],
+        as_id: uuid.UUID | None = None,
     ) -> list[OnShelf]:
-        """Put items on, all or none; they are counted now."""
-        with Session(self.engine) as session, session.begin():
-            rows = [
-                _row(item[0], item[1], item[2] if len(item) == 3 else StockCard()) for item in items
-            ]
-            session.add_all(rows)
-            session.flush()
-            return [_on_shelf(row) for row in rows]
+        """Put items on, all or none; they are counted now. Asked for twice by one id, they are put on once."""
+        rows = [
+            _row(item[0], item[1], item[2] if len(item) == 3 else StockCard()) for item in items
+        ]
+        for n, row in enumerate(rows if as_id is not None else ()):
+            row.id = uuid.uuid5(as_id or row.id, str(n))
+        try:
+            with Session(self.engine) as session, session.begin():
+                there = [r for row in rows if as_id is not None and (r := session.get(ShelfRow, row.id))]  # fmt: skip
+                if there:
+                    return [_on_shelf(row) for row in there]
+                session.add_all(rows)
+                session.flush()
+                return [_on_shelf(row) for row in rows]
+        except IntegrityError:  # asked for twice at the same moment
+            with Session(self.engine) as session:
+                again = (session.get(ShelfRow, row.id) for row in rows)
+                return [_on_shelf(row) for row in again if row is not None]
 
     def change(
         self, item_id: uuid.UUID, shelved: Shelved, stock: int, card: StockCard | None = None

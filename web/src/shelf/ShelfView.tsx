@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useSearchParams } from "wouter";
 
 import { api, take } from "../api/client";
+import { once } from "../api/once";
 import type { CsvLooked, Part, PartKind, Shelved, ShelfItem, ShelfKind } from "../api/types";
 import { HeadTools } from "../shell/HeadTools";
 import { newPart } from "../stages/handle/parts";
@@ -210,7 +211,10 @@ export function ShelfView({ kind: word }: { kind?: string }) {
   const again = () => client.invalidateQueries({ queryKey: ["shelf"] });
   const said = (error: unknown) => setProblem((error as Error).message);
   const add = useMutation({
-    mutationFn: (shelved: Shelved) => take(api.POST("/api/shelf", { body: { shelved, stock: 1 } })),
+    mutationFn: (shelved: Shelved) =>
+      once(`shelve ${shelved.kind}`, (as_id) =>
+        take(api.POST("/api/shelf", { params: { query: { as_id } }, body: { shelved, stock: 1 } })),
+      ),
     onSuccess: again,
     onError: said,
   });

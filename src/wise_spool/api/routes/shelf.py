@@ -8,7 +8,7 @@ from fastapi.responses import Response
 from pydantic import TypeAdapter
 
 from wise_spool.api import models as m
-from wise_spool.api.deps import InShop
+from wise_spool.api.deps import AsId, InShop
 from wise_spool.api.problems import FieldProblem, ProblemError
 from wise_spool.core.shop.shelf import ShelfKind, Shelved
 from wise_spool.core.shop.stock import StockCard
@@ -39,8 +39,8 @@ def on_the_shelf(
 
 
 @routes.post("", status_code=201)
-def put_on(new: m.ToShelve, shop: InShop) -> m.ShelfItem:
-    return _item(shop.shelf.add([(new.shelved, new.stock, new.card or StockCard())])[0])
+def put_on(new: m.ToShelve, shop: InShop, as_id: AsId = None) -> m.ShelfItem:
+    return _item(shop.shelf.add([(new.shelved, new.stock, new.card or StockCard())], as_id)[0])
 
 
 @routes.put("/{item_id}")
@@ -70,7 +70,7 @@ def look_at_csv(kind: ShelfKind, csv: m.Csv) -> Looked:
 
 
 @routes.post("/{kind}/csv", status_code=201)
-def from_csv(kind: ShelfKind, csv: m.Csv, shop: InShop) -> list[m.ShelfItem]:
+def from_csv(kind: ShelfKind, csv: m.Csv, shop: InShop, as_id: AsId = None) -> list[m.ShelfItem]:
     try:
         rows = read_shelf(kind, csv.text, csv.taken_for)
     except ShelfCsvError as error:
@@ -83,7 +83,7 @@ def from_csv(kind: ShelfKind, csv: m.Csv, shop: InShop) -> list[m.ShelfItem]:
         (_shelved.validate_python({"kind": kind, "item": item.model_dump()}), stock)
         for item, stock in rows
     ]
-    return [_item(kept) for kept in shop.shelf.add(shelved)]
+    return [_item(kept) for kept in shop.shelf.add(shelved, as_id)]
 
 
 def _item(kept: OnShelf) -> m.ShelfItem:
