@@ -107,8 +107,14 @@ function Cards() {
   const skipped =
     card &&
     (mine.findLast((w) => w.entry.skipped?.id === card.id)?.entry.skipped!.why ?? card.skipped);
+  /* What is done here counts before the server has said so: with none at hand, the next card is not held up. */
+  const doneHere = (step: string) =>
+    build.handle.steps_done.includes(step) || cards.some((c) => c.id === step && c.done);
+  const open = card?.waits_on.find((step) => !doneHere(step));
+  const waitsFor =
+    open === undefined ? "" : (cards.find((c) => c.id === open)?.title ?? card!.waits_for);
   const finish = useCallback(() => {
-    if (!card || card.done || card.waits_for || !id) return;
+    if (!card || card.done || waitsFor || !id) return;
     const mix = isCoat(card) ? card.mixes[0] : undefined;
     if (mix) startMix(mix);
     edit(card.title, mark(card, true));
@@ -118,18 +124,18 @@ function Cards() {
         worked: { id: card.id, kind: card.kind, tool: card.tool, minutes, planned: card.planned },
       });
     turn(1);
-  }, [card, edit, turn, id, startMix]);
+  }, [card, waitsFor, edit, turn, id, startMix]);
   const undo = useCallback(() => {
     if (card?.done) edit(`not done after all: ${card.title}`, mark(card, false));
   }, [card, edit]);
   /* One key goes all the way: through the lines, done, on to the next card. */
   const step = useCallback(() => {
     if (!card) return;
-    if (id && !card.done && !card.waits_for) begin(id, card.id);
+    if (id && !card.done && !waitsFor) begin(id, card.id);
     if (line < card.cues.length - 1) setLine(line + 1);
-    else if (card.done || card.waits_for || skipped) turn(1);
+    else if (card.done || waitsFor || skipped) turn(1);
     else finish();
-  }, [card, line, finish, turn, id, skipped]);
+  }, [card, waitsFor, line, finish, turn, id, skipped]);
   const back = useCallback(() => (line > 0 ? setLine(line - 1) : turn(-1)), [line, turn]);
   useOneKey(step, back, undo);
   useKnocks();
@@ -196,9 +202,7 @@ function Cards() {
           </p>
         )}
         {skipped && <p className="text-lead text-soft">Left out: {skipped}.</p>}
-        {card.waits_for && !skipped && (
-          <p className="text-lead text-check">First: {card.waits_for}.</p>
-        )}
+        {waitsFor && !skipped && <p className="text-lead text-check">First: {waitsFor}.</p>}
         {card.done && (
           <p className="text-lead text-good">Done. Hold the key or the button to undo.</p>
         )}
@@ -268,7 +272,8 @@ function Cards() {
         </IconButton>
         <BigButton
           card={card}
-          passes={!!card.done || !!card.waits_for || !!skipped}
+          passes={!!card.done || !!waitsFor || !!skipped}
+          waits={!!waitsFor}
           last={line >= card.cues.length - 1}
           onStep={step}
           onUndo={undo}
@@ -352,15 +357,16 @@ function Minutes({ card }: { card: Card }) {
 function BigButton(props: {
   card: Card;
   passes: boolean;
+  waits: boolean;
   last: boolean;
   onStep: () => void;
   onUndo: () => void;
 }) {
-  const { card, passes, last, onStep, onUndo } = props;
+  const { card, passes, waits, last, onStep, onUndo } = props;
   const held = useRef<ReturnType<typeof setTimeout>>(undefined);
   const undone = useRef(false);
   const does = isCoat(card) ? "It is mixed now" : "Done";
-  const word = !last ? "Next line" : !passes ? does : card.waits_for ? "Later" : "Next card";
+  const word = !last ? "Next line" : !passes ? does : waits ? "Later" : "Next card";
   return (
     <button
       type="button"

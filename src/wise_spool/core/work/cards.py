@@ -53,7 +53,8 @@ class CardMix(Frozen):
 
 class Card(Frozen):
     """One operation as it is worked from. ``figure`` is the number that matters and ``figure_says`` what it
-    is; ``waits_for`` says what is still open before it, empty when it may be done now. ``mixes``
+    is; ``waits_for`` says what is still open before it, empty when it may be done now, and ``waits_on`` are all of those by
+    their ids: whoever does them with no server at hand knows when it may be done. ``mixes``
     are those whose first joint is made on it. ``planned`` are its minutes before anything was learned, where the
     plan works them out. ``skipped`` is why it is left out; ``minutes_by`` the
     habit its minutes are from. ``ticks`` are the steps that its *done* ticks off, where it is a part of an operation."""
@@ -78,6 +79,7 @@ class Card(Frozen):
     mixes: tuple[CardMix, ...]
     asks: tuple[CardAsk, ...]
     ticks: tuple[str, ...] = ()
+    waits_on: tuple[str, ...] = ()
 
 
 COAT_THEN = {
@@ -139,15 +141,16 @@ def cards_of(
     out = []
     for o in work.operations:
         figure, figure_says, cues = says[o.kind](o) if o.kind in says else ("", "", [])
-        waits_for = words.get(o.open_before[0], "") if o.open_before and not o.done else ""
+        waits_on = () if o.done else tuple(o.open_before)
+        waits_for = words.get(waits_on[0], "") if waits_on else ""
         if o.id == "guides":
-            out += _wrap_cards(o, build, guides, wraps, bench, waits_for)
+            out += _wrap_cards(o, build, guides, wraps, bench, waits_for, waits_on)
         out.append(
             Card(
                 id=o.id, kind=o.kind, stage=o.stage, title=o.words, figure=figure, figure_says=figure_says, cues=tuple(cues),
                 needs=o.needs, caution=o.caution or "", place=o.place, minutes=o.hands_min, minutes_by=o.minutes_by, planned=_planned(o),
                 tool=_tool(o), done=o.done, skipped=o.skipped, asks=asks_of(o, build, handle, finish, work.glue_up, bench),
-                waits_for=waits_for, mixes=_mixes(o, build, work, finish),
+                waits_for=waits_for, waits_on=waits_on, mixes=_mixes(o, build, work, finish),
             )
         )  # fmt: skip
     return tuple(out)
@@ -222,6 +225,7 @@ def _wrap_cards(
     wraps: WrapsPlan,
     bench: BenchDone,
     waits_for: str,
+    waits_on: tuple[str, ...],
 ) -> list[Card]:
     """A card a guide, and one for every other wrap, tip first: what is wrapped is worked one at a time."""
     by_step = {wrapped_step(w.id): w for w in wraps.laid}
@@ -247,7 +251,7 @@ def _wrap_cards(
                 id=card_id, kind="guides", stage="wraps", title=f"Wrap {row.what}", figure=f"{sum(w.turns for w in mine)}", figure_says="turns" if len(mine) == 1 else f"turns in {len(mine)} wraps", cues=tuple(cues),
                 needs=tuple(Need(what=f"thread, {t}", amount="") for t in threads), caution=o.caution or "", place=Place(start_mm=min(w.over_from_mm for w in mine), end_mm=max(w.over_to_mm for w in mine)),
                 minutes=round(sum(w.minutes for w in mine), 1), minutes_by=f"wrap_share.{mine[0].wound_with}", planned=round(sum(w.planned_min for w in mine), 2), tool=mine[0].wound_with,
-                done=all(s.done for s in row.steps if s.id in ticks), skipped=skipped.get(card_id, ""), waits_for=waits_for, mixes=(), asks=(), ticks=ticks,
+                done=all(s.done for s in row.steps if s.id in ticks), skipped=skipped.get(card_id, ""), waits_for=waits_for, waits_on=waits_on, mixes=(), asks=(), ticks=ticks,
             )
         )  # fmt: skip
     return out
