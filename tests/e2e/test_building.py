@@ -281,6 +281,10 @@ class Building(InTheBrowser):
         self.kept()
         self.assertEqual(self.rod("Waiting")["build"]["blank"]["material"], "glass")
 
+    def deaf(self):
+        """This window hears no bell: it learns of the other one's edits only when it sends its own."""
+        self.page.route("**/api/bell", lambda route: route.fulfill(status=204))
+
     def other_window(self):
         other = self.open_page()
         other.goto(self.page.url)
@@ -302,7 +306,16 @@ class Building(InTheBrowser):
         self.assertEqual((blank["material"], round(blank["trim_butt_mm"], 3)), ("glass", 25.4))
         expect(self.page.get_by_role("radio", name="Glass")).to_have_attribute("data-state", "on")
 
+    def test_an_edit_made_in_another_window_is_here_unasked_and_what_is_half_typed_stays(self):
+        self.blank("Seen at once")
+        self.page.get_by_label("Cut from the tip", exact=True).fill("3 1/")
+        other = self.other_window()
+        self.fill_in(other, "Cut from the butt", "2")
+        expect(self.page.get_by_label("Cut from the butt", exact=True)).to_have_value(re.compile("^2"))  # fmt: skip
+        self.assertEqual(self.page.get_by_label("Cut from the tip", exact=True).input_value(), "3 1/")  # fmt: skip
+
     def test_two_windows_edit_one_field_and_are_both_shown(self):
+        self.deaf()
         self.blank("One field")
         other = self.other_window()
         self.fill_in(other, "Cut from the butt", "2")
@@ -319,6 +332,7 @@ class Building(InTheBrowser):
 
     def test_undo_in_a_stale_window_does_not_take_back_the_others_edit(self):
         self.expected_console = ("409",)
+        self.deaf()
         self.blank("Stale undo")
         self.fill_in(self.page, "Cut from the butt", "1")
         other = self.other_window()
