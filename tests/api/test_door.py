@@ -69,6 +69,14 @@ class NobodyIn(AtTheDoor):
         for path in ("/openapi.json", "/api/nowhere"):
             self.assertEqual(client.get(path).status_code, 401, path)
 
+    def test_nothing_is_read_of_what_a_stranger_sends(self):
+        def endless():
+            yield b"{"
+            raise AssertionError("the body was read")
+
+        answer = self.from_the_network().post("/api/shelf", content=endless())
+        self.assertEqual(answer.status_code, 401)
+
     def test_nor_by_a_pass_that_is_nobodys_or_a_cookie_that_is_none(self):
         for jar in (f"{COOKIE}=nobody", f"{COOKIE}=", "=;=;\x7f", f"other={PASSWORD}"):
             answer = self.from_the_network().get("/api/builds", headers={"cookie": jar})

@@ -116,7 +116,7 @@ function SignIn({ said }: { said: string }) {
         <Button
           type="submit"
           look="tape"
-          className="min-h-11"
+          className="min-h-11 justify-center"
           disabled={busy || !name.trim() || !password}
         >
           Come in
