@@ -313,6 +313,12 @@ class Building(InTheBrowser):
         self.fill_in(other, "Cut from the butt", "2")
         expect(self.page.get_by_label("Cut from the butt", exact=True)).to_have_value(re.compile("^2"))  # fmt: skip
         self.assertEqual(self.page.get_by_label("Cut from the tip", exact=True).input_value(), "3 1/")  # fmt: skip
+        undo = self.page.get_by_role("button", name="Undo (Ctrl Z)")
+        undo.click()
+        expect(self.page.get_by_role("alert").filter(has_text="in another window")).to_be_visible()
+        self.assertEqual(round(self.rod("Seen at once")["build"]["blank"]["trim_butt_mm"], 3), 50.8)
+        undo.click()
+        expect(self.page.get_by_label("Cut from the butt", exact=True)).not_to_have_value(re.compile("^2"))  # fmt: skip
 
     def test_two_windows_edit_one_field_and_are_both_shown(self):
         self.deaf()

@@ -162,8 +162,8 @@ class TheDoor(InTheBrowser):
         self.page.goto(f"{self.server.url}/")
         expect(self.page.get_by_text("Made after it").first).to_be_visible()
         self.page.goto(f"{self.server.url}/kept-safe")
-        with self.page.expect_download() as pack:
-            self.page.get_by_role("link", name="Everything as open files").click()
+        with self.page.expect_download(timeout=180_000) as pack:  # seventy rods with their sheets
+            self.page.get_by_role("link", name="Everything as open files").click(no_wait_after=True)
         self.assertIn("READ-ME.txt", zipfile.ZipFile(pack.value.path()).namelist())
 
     def test_who_does_not_trust_the_authority_is_not_talked_to(self):

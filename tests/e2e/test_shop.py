@@ -213,7 +213,7 @@ class Shop(InTheBrowser):
         boards = self.page.get_by_role("list", name="On the boards")
         expect(boards).not_to_contain_text("does not fit")
         self.page.get_by_role("combobox", name="Light what fits").click()
-        self.page.get_by_role("option", name="Skerry 10").click()
+        self.page.get_by_role("option", name="Skerry 10", exact=True).click()
         expect(boards).to_contain_text("does not fit: ")
         expect(boards.get_by_role("listitem").first).not_to_contain_text("does not fit")
         self.page.get_by_role("combobox", name="at", exact=True).click()

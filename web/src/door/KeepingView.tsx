@@ -91,7 +91,8 @@ export function KeepingView() {
                   </p>
                   <p className="label">
                     rods as JSON with their pictures and sheets, the shelf as CSV, papers as PDF,
-                    the schedule as a calendar. People’s names are in it.
+                    the schedule as a calendar. People’s names are in it. Packing takes about a
+                    second a rod.
                   </p>
                 </section>
               </div>

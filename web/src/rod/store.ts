@@ -75,7 +75,10 @@ export const outbox = new Outbox<BuildState>(
   {
     answered: (rod, state) => {
       const { id, server } = useRod.getState();
-      if (rod === id && (!server || state.version >= server.version)) arrived(state);
+      if (rod === id && (!server || state.version >= server.version)) {
+        lastIsTheirs = false;
+        arrived(state);
+      }
     },
     changed: () => useRod.setState(fromOutbox()),
   },
@@ -194,7 +197,10 @@ export const useRod = create<RodStore>((set, get) => {
         const state = await take(
           api.GET("/api/builds/{build_id}", { params: { path: { build_id: id } } }),
         );
-        if (get().id === id) arrived(state);
+        if (get().id === id) {
+          lastIsTheirs = false;
+          arrived(state);
+        }
       } catch (error) {
         if (get().id === id) set({ problem: (error as Error).message });
       }
@@ -232,7 +238,14 @@ export const useRod = create<RodStore>((set, get) => {
       set({ preview: null });
     },
 
-    undo: () => step(() => take(api.POST("/api/builds/{build_id}/undo", { params: at() }))),
+    undo: async () => {
+      if (lastIsTheirs) {
+        lastIsTheirs = false;
+        set({ notice: "The last change was made in another window. Undo again takes that back." });
+        return;
+      }
+      await step(() => take(api.POST("/api/builds/{build_id}/undo", { params: at() })));
+    },
     redo: () => step(() => take(api.POST("/api/builds/{build_id}/redo", { params: at() }))),
     backTo: (number) =>
       step(() => {
@@ -264,6 +277,8 @@ export const useRod = create<RodStore>((set, get) => {
 });
 
 const OWN_ANSWER_MS = 150;
+/** Whether the last change of this rod came from another window: undo says so before it takes that back. */
+let lastIsTheirs = false;
 let fetching = false;
 let fetchAgain = false;
 
@@ -286,6 +301,7 @@ export async function changedElsewhere(rod: string, version: number): Promise<vo
       const { id, server, preview } = useRod.getState();
       if (id === rod && server && state.version > server.version) {
         arrived(state);
+        lastIsTheirs = true;
         useRod.setState({ preview });
       }
     } catch {

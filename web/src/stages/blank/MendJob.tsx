@@ -98,27 +98,31 @@ function One(props: { repair: Repair; n: number; planned: Planned; isFirst: bool
       )}
       <div className="mt-2 grid grid-cols-[minmax(0,22rem)_minmax(0,1fr)_minmax(0,22rem)] items-start gap-8 max-[1150px]:grid-cols-1">
         <Asked r={r} />
-        <dl className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4">
-          {planned.figures.map((f) => (
-            <div
-              key={f.words}
-              className="col-span-2 flex justify-between gap-4 border-b border-line/60 py-1"
-            >
-              <dt className="text-soft">{f.words}</dt>
-              <dd className={`fig text-right ${f.assumed ? "italic opacity-75" : "font-semibold"}`}>
-                {f.says}
-                {f.assumed && <span className="sr-only"> (assumed)</span>}
-              </dd>
-            </div>
-          ))}
+        <div>
+          <dl className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4">
+            {planned.figures.map((f) => (
+              <div
+                key={f.words}
+                className="col-span-2 flex justify-between gap-4 border-b border-line/60 py-1"
+              >
+                <dt className="text-soft">{f.words}</dt>
+                <dd
+                  className={`fig text-right ${f.assumed ? "italic opacity-75" : "font-semibold"}`}
+                >
+                  {f.says}
+                  {f.assumed && <span className="sr-only"> (assumed)</span>}
+                </dd>
+              </div>
+            ))}
+          </dl>
           {[...new Set(planned.figures.flatMap((f) => f.assumed.split("; ")))]
             .filter(Boolean)
             .map((what) => (
-              <p key={what} className="col-span-2 mt-1 text-note text-soft">
+              <p key={what} className="mt-1 text-note text-soft">
                 Slanted: from {what}.
               </p>
             ))}
-        </dl>
+        </div>
         <ol aria-label="Steps" className="list-decimal pl-5 text-small">
           {planned.steps.map((s) => (
             <li key={s} className="py-0.5">
