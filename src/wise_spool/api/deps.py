@@ -1,5 +1,6 @@
 """What the routes work on: one shop, with the plans and sheets it has worked out lately."""
 
+import asyncio
 import atexit
 import hashlib
 import json
@@ -9,6 +10,7 @@ from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from functools import cache
 from typing import Annotated
+from weakref import WeakKeyDictionary
 
 from anyio import CapacityLimiter
 from fastapi import Depends, Header, Query, Request
@@ -56,6 +58,22 @@ MOST_PRINTING = 4
 """So many wait for the press in threads; more wait without one, so that nobody else waits for theirs."""
 ALIKE_KEPT = 32
 MOST_RODS = 200
+
+
+class Turns:
+    """So many at once, and the rest in turn; each event loop has its own, as its waiters are its own."""
+
+    def __init__(self, most: int) -> None:
+        self.most = most
+        self._of: WeakKeyDictionary[asyncio.AbstractEventLoop, CapacityLimiter] = WeakKeyDictionary()  # fmt: skip
+
+    def here(self) -> CapacityLimiter:
+        """The turns of the loop that runs here."""
+        loop = asyncio.get_running_loop()
+        known = self._of.get(loop)
+        if known is None:
+            known = self._of.setdefault(loop, CapacityLimiter(self.most))
+        return known
 
 
 @dataclass(frozen=True)
@@ -111,9 +129,9 @@ class Shop:
     keeping: Keeping | None = None
     bell: Bell = field(default_factory=Bell)
     press: Press = field(default_factory=lambda: PRESS)
-    bending: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(1))
-    planning: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(MOST_PLANNING))
-    printing: CapacityLimiter = field(default_factory=lambda: CapacityLimiter(MOST_PRINTING))
+    bending: Turns = field(default_factory=lambda: Turns(1))
+    planning: Turns = field(default_factory=lambda: Turns(MOST_PLANNING))
+    printing: Turns = field(default_factory=lambda: Turns(MOST_PRINTING))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
     workshop: Workshop = field(default_factory=Workshop)
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(

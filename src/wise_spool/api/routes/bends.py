@@ -77,7 +77,7 @@ routes = APIRouter(prefix="/api/bends")
 async def bend_it(asked: ToBend, shop: InShop) -> Response:
     """All that a drag needs in one answer: beside the event loop, one after another in the order asked, as
     two at once would only keep each other from finishing."""
-    return await to_thread.run_sync(_bent, asked, shop, limiter=shop.bending)
+    return await to_thread.run_sync(_bent, asked, shop, limiter=shop.bending.here())
 
 
 def _bent(asked: ToBend, shop: Shop) -> Response:

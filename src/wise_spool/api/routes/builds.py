@@ -52,7 +52,9 @@ async def change(
 ) -> Response:
     """Take changes in, in order; each is kept, refused with its fields, or asked about."""
     request.state.did = "; ".join(dict.fromkeys(c.what for c in sent.changes))
-    return await to_thread.run_sync(_changed, build_id, sent, shop, client, limiter=shop.planning)
+    return await to_thread.run_sync(
+        _changed, build_id, sent, shop, client, limiter=shop.planning.here()
+    )
 
 
 def _changed(build_id: uuid.UUID, sent: m.Changes, shop: Shop, client: str) -> Response:

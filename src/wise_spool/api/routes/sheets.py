@@ -79,7 +79,7 @@ async def sheet_pdf(
             pdf = shop.press.print(rescaled, pdf, scale)
         return attached(pdf, "application/pdf", f"{file_name(name)}-{sheet}.pdf")
 
-    return await to_thread.run_sync(made, limiter=shop.printing)
+    return await to_thread.run_sync(made, limiter=shop.printing.here())
 
 
 @prints.get("/api/print-check")
@@ -97,7 +97,7 @@ async def sheet_pages(
     def counted() -> m.Pages:
         return m.Pages(pages=shop.press.print(page_count, printed(shop, build_id, sheet, paper)[1]))
 
-    return await to_thread.run_sync(counted, limiter=shop.printing)
+    return await to_thread.run_sync(counted, limiter=shop.printing.here())
 
 
 @routes.get("/{sheet}/pages/{number}.png")
@@ -113,7 +113,7 @@ async def sheet_page(
             raise ProblemError(404, "No such page", str(error)) from error
         return Response(png, media_type="image/png")
 
-    return await to_thread.run_sync(drawn, limiter=shop.printing)
+    return await to_thread.run_sync(drawn, limiter=shop.printing.here())
 
 
 def printed(
