@@ -102,16 +102,20 @@ class Shelf:
             row.id = uuid.uuid5(as_id or row.id, str(n))
         try:
             with Session(self.engine) as session, session.begin():
-                there = [r for row in rows if as_id is not None and (r := session.get(ShelfRow, row.id))]  # fmt: skip
-                if there:
-                    return [_on_shelf(row) for row in there]
+                if as_id is not None and rows and session.get(ShelfRow, rows[0].id):
+                    return self._as_put_on(session, rows)  # the first is there: they all are
                 session.add_all(rows)
                 session.flush()
                 return [_on_shelf(row) for row in rows]
         except IntegrityError:  # asked for twice at the same moment
             with Session(self.engine) as session:
-                again = (session.get(ShelfRow, row.id) for row in rows)
-                return [_on_shelf(row) for row in again if row is not None]
+                return self._as_put_on(session, rows)
+
+    @staticmethod
+    def _as_put_on(session: Session, rows: list[ShelfRow]) -> list[OnShelf]:
+        """The same items as they were put on the first time."""
+        again = (session.get(ShelfRow, row.id) for row in rows)
+        return [_on_shelf(row) for row in again if row is not None]
 
     def change(
         self, item_id: uuid.UUID, shelved: Shelved, stock: int, card: StockCard | None = None
