@@ -102,7 +102,7 @@ class Shelf:
             row.id = uuid.uuid5(as_id or row.id, str(n))
         try:
             with Session(self.engine) as session, session.begin():
-                if as_id is not None and rows and session.get(ShelfRow, rows[0].id):
+                if as_id is not None and rows and session.get(ShelfRow, rows[0].id) is not None:
                     return self._as_put_on(session, rows)  # the first is there: they all are
                 session.add_all(rows)
                 session.flush()
