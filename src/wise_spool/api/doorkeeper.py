@@ -129,12 +129,14 @@ class DoorKeeper:
         """Why a request from the network is turned away, or whose it is."""
         place = scope["client"][0] if scope.get("client") else ""
         if not shop_network(place):
-            return _problem(403, "Not from here", "This shop answers its own network only."), None
+            return Problem(
+                status=403, title="Not from here", detail="This shop answers its own network only."
+            ), None
         if not path.startswith(ASKS) or (method, path) in AT_THE_DOOR:
             return None, None
         who = await run_in_threadpool(self.door.who, token_in(scope))
         if who is None:
-            return _problem(401, "Sign in", "Sign in to see this shop."), None
+            return Problem(status=401, title="Sign in", detail="Sign in to see this shop."), None
         if not may(who, method, path):
             words = {
                 "viewer": "You may look at everything here and change nothing.",
@@ -142,7 +144,7 @@ class DoorKeeper:
                 "client": "Your link shows one rod.",
                 "owner": "",
             }[who.role]
-            return _problem(403, "Not yours to do", words), None
+            return Problem(status=403, title="Not yours to do", detail=words), None
         return None, who
 
     async def _is_kept(self, scope: Scope) -> bool:
@@ -157,10 +159,6 @@ def _said_of(endpoint: object) -> str:
     """What a route does, by its own first words."""
     words = (getattr(endpoint, "__doc__", "") or "").partition("\n")[0].strip().rstrip(".")
     return words[:1].lower() + words[1:]
-
-
-def _problem(status: int, title: str, detail: str) -> Problem:
-    return Problem(title=title, status=status, detail=detail)
 
 
 ROLE_WORDS: dict[Role, str] = {

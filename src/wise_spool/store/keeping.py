@@ -5,7 +5,8 @@ and put back from the interface.
 import os
 import re
 import threading
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from pathlib import Path
@@ -183,10 +184,7 @@ class Keeping:
                 raise NotThereError("That backup is not in the folder any more.")
             whole = self.folder() / found.file
             looked_at(whole, self.shop)
-            settings = [(n, settled(self.engine, n)) for n in (SCHEDULE, DRILL)]
-            aside = put_back(self.cluster, self.database, whole, even_empty=True)
-            self._another(settings)
-            return aside
+            return self._exchanged(lambda: put_back(self.cluster, self.database, whole, even_empty=True))  # fmt: skip
 
     def aside(self) -> list[Aside]:
         """What restores put aside."""
@@ -195,21 +193,29 @@ class Keeping:
     def bring_back(self, name: str) -> str:
         """Put what a restore put aside in its place again."""
         with self._only_one():
-            settings = [(n, settled(self.engine, n)) for n in (SCHEDULE, DRILL)]
-            aside = bring_back(self.cluster, self.database, name)
-            self._another(settings)
-            return aside
+            return self._exchanged(lambda: bring_back(self.cluster, self.database, name))
 
-    def _another(self, settings: list[tuple[str, dict[str, object] | None]]) -> None:
-        """Another database bears the shop's name now; where backups go is a matter of this machine and stays."""
+    def _exchanged(self, exchange: Callable[[], str]) -> str:
+        """Let another database bear the shop's name, and give back what the old one is called; where backups go is a matter
+        of this machine and stays."""
+        settings = [(n, settled(self.engine, n)) for n in (SCHEDULE, DRILL)]
+        aside = exchange()
         self.engine.dispose()
         for name, value in settings:
             if value is not None:
                 settle(self.engine, name, value)
         self.restored()
+        return aside
 
-    def _only_one(self) -> "_Alone":
-        return _Alone(self._one_at_a_time)
+    @contextmanager
+    def _only_one(self) -> Iterator[None]:
+        """One backup, drill or restore at a time; whoever comes meanwhile is told so."""
+        if not self._one_at_a_time.acquire(blocking=False):
+            raise NotNowError("A backup is being made, tried or put back this very moment. Wait until it is done.")  # fmt: skip
+        try:
+            yield
+        finally:
+            self._one_at_a_time.release()
 
     # by themselves
     def start(self) -> None:
@@ -242,20 +248,6 @@ class Keeping:
         if drilled is None or (self.clock() - drilled.at).days >= DRILL_DAYS:
             self.drill()
         return made
-
-
-class _Alone:
-    """One backup, drill or restore at a time; whoever comes meanwhile is told so."""
-
-    def __init__(self, lock: threading.Lock) -> None:
-        self.lock = lock
-
-    def __enter__(self) -> None:
-        if not self.lock.acquire(blocking=False):
-            raise NotNowError("A backup is being made, tried or put back this very moment. Wait until it is done.")  # fmt: skip
-
-    def __exit__(self, *_: object) -> None:
-        self.lock.release()
 
 
 def kept_of(made: list[datetime], schedule: Schedule) -> set[datetime]:

@@ -28,6 +28,7 @@ from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import BuildFileError, read_build
 from wise_spool.exchange.record_file import read_record
 from wise_spool.store.builds import Hanging
+from wise_spool.store.rows import Kept
 
 PAGE = 60
 EXAMPLE = "Skerry 10"
@@ -61,11 +62,12 @@ def rack(
 @kits.get("/api/handles")
 def handles(shop: InShop) -> list[Kit]:
     """Handles that builders of this shop gave a name, on the rack and put away, to start others from."""
-    named = [
-        k for away in (False, True) for k in shop.hanging(MOST_RODS, put_away=away, handles=True)
-    ]
-    found = (own_kit(k.records.design) for k in named)
+    found = (own_kit(k.records.design) for k in _with_named_handles(shop))
     return [k for k in found if k is not None]
+
+
+def _with_named_handles(shop: Shop) -> list[Kept]:
+    return [k for away in (False, True) for k in shop.hanging(MOST_RODS, put_away=away, handles=True)]  # fmt: skip
 
 
 class Favourite(BaseModel):
@@ -79,10 +81,8 @@ class Favourite(BaseModel):
 @kits.get("/api/references")
 def references(shop: InShop) -> list[Favourite]:
     """Handles to lay a rod against: those that builders gave a name, put away or not, then the rods on the rack."""
-    seen = [
-        k for away in (False, True) for k in shop.hanging(MOST_RODS, put_away=away, handles=True)
-    ]
-    pairs = [(k, k.records.design.handle.kept_as) for k in seen if k.records.design.handle.kept_as]
+    named = _with_named_handles(shop)
+    pairs = [(k, k.records.design.handle.kept_as) for k in named if k.records.design.handle.kept_as]
     pairs += [(k, "") for k in shop.hanging(MOST_RODS)]
     out = []
     for kept, name in pairs:

@@ -35,4 +35,4 @@ def what_fits(build_id: uuid.UUID, shop: InShop) -> list[SizeChoice]:
         for k in shop.shelf.all("part")
         if isinstance(k.shelved, PartOnShelf)
     ]
-    return list(shop.builds.get(build_id).rod(shop.habits.said()).sizes_among(lie))
+    return list(shop.rod(shop.builds.get(build_id)).sizes_among(lie))
