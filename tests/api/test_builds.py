@@ -64,6 +64,21 @@ class PlannedOnce(WithAShop):
             self.assertEqual(answer["outcomes"][0]["outcome"], "kept", path)
             self.assertEqual(answer["state"], fresh.get(f"/api/builds/{rod.id}").json(), path)
 
+    def test_who_holds_the_plan_is_told_what_is_different_in_it(self):
+        rod = self.store.add(demo_records(datetime.now(UTC))[0])
+        held = self.client.get(f"/api/builds/{rod.id}").json()
+        for path, to, untouched in (("number", "TP-2", "guides"), ("finish.coats", 3, "handle"), ("finish.coats", 3, "brief")):  # fmt: skip
+            change = {"id": str(uuid.uuid4()), "what": "edit", "seen": held["version"], "ops": [{"act": "set", "at": path.split("."), "to": to}]}  # fmt: skip
+            taken = self.client.post(f"/api/builds/{rod.id}/changes", json={"changes": [change], "holds": held["version"]}).json()  # fmt: skip
+            self.assertEqual((taken["since"], taken["state"]["plan"]), (held["version"], None))
+            self.assertNotIn(untouched, taken["news"])
+            merged = {**taken["state"], "plan": {**held["plan"], **taken["news"]}}
+            held = self.client.get(f"/api/builds/{rod.id}").json()
+            self.assertEqual(merged, held)
+        self.assertEqual(taken["news"], {}, "said once more, nothing is different")
+        lost = self.client.post(f"/api/builds/{rod.id}/changes", json={"changes": [{**change, "id": str(uuid.uuid4())}], "holds": 99}).json()  # fmt: skip
+        self.assertEqual((lost["since"], lost["news"], lost["state"]["plan"]), (None, None, held["plan"]))  # fmt: skip
+
     def test_a_step_that_is_logged_and_one_that_teaches_are_planned_as_they_are(self):
         rod = self.store.add(demo_records(datetime.now(UTC))[1])
         state = self.client.get(f"/api/builds/{rod.id}").json()

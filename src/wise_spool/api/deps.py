@@ -5,7 +5,7 @@ import atexit
 import hashlib
 import json
 import uuid
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from functools import cache
@@ -140,7 +140,7 @@ class Shop:
     scheduler: Scheduler = field(init=False)
     room_log: RoomLog = field(init=False)
     hearsay: Hearsay = field(init=False)
-    alike: Lately[str, Rod] = field(default_factory=lambda: Lately(ALIKE_KEPT))
+    alike: Lately[tuple[str, str, str], Rod] = field(default_factory=lambda: Lately(ALIKE_KEPT))
     sheets: Lately[tuple[object, ...], bytes] = field(default_factory=lambda: Lately(SHEETS_KEPT))
 
     @classmethod
@@ -187,26 +187,34 @@ class Shop:
         """A rod was planned before it was kept: where it is the very rod that is kept now, it is not planned again."""
         now = kept.rod(rod.shop_habits)
         if (now.design, now.piece, now.record) == (rod.design, rod.piece, rod.record):
-            key = (kept.id, kept.version, fingerprint(dict(rod.shop_habits)))
-            self.plans.keep(key, Planned(planned))
+            self.plans.keep(_key(kept.id, kept.version, rod.shop_habits), Planned(planned))
 
     def planned(self, kept: Kept, *, learned: bool = False) -> Planned:
         """The plan of a kept rod, worked out once a version; with what the shop has ``learned`` of itself in
         the place of what is shipped."""
-        said = self.learned_habits() if learned else self.habits.said()
-        key = (kept.id, kept.version, fingerprint(said))
-        return self.plans.get(key, lambda: work_out(kept.rod(said), str(kept.id)))
+        return self.planned_by(self.learned_habits() if learned else self.habits.said(), kept)
+
+    def planned_by(self, habits: Mapping[str, float], kept: Kept) -> Planned:
+        """The plan of a kept rod by these habits of the shop."""
+        return self.plans.get(
+            _key(kept.id, kept.version, habits),
+            lambda: work_out(self.beside(kept.rod(habits)), str(kept.id)),
+        )
+
+    def plan_held(self, build_id: uuid.UUID, version: int, habits: Mapping[str, float]) -> Plan | None:  # fmt: skip
+        """The plan of a version, where it was worked out lately."""
+        known = self.plans.known(_key(build_id, version, habits))
+        return None if known is None else known.plan
 
     def tried(self, build: Build) -> Rod:
         """A rod that is only tried, by this shop's habits."""
         return self.beside(Rod.of(build, self.habits.lately()))
 
     def beside(self, rod: Rod) -> Rod:
-        """The rod, with blank and handle, and what no thread changes, worked out once for as long as they stay what they
-        are."""
-        for key in (rod.handle_key, rod.train_key):
-            rod.beside(self.alike.get(key, lambda: rod))
-        return rod
+        """The rod beside itself as it was worked out last: what was read off nothing that differs is not worked out again."""
+        key = (rod.design.name, rod.piece.id, fingerprint(rod.shop_habits))
+        was = self.alike.known(key)
+        return self.alike.keep(key, rod if was is None or was is rod else rod.beside(was))
 
     def hanging(
         self, most: int, batch: str | None = None, *, put_away: bool = False, handles: bool = False
@@ -237,11 +245,15 @@ class Shop:
         return kept.rod(self.habits.said())
 
 
-def fingerprint(said: dict[str, float]) -> str:
+def _key(build_id: uuid.UUID, version: int, habits: Mapping[str, float]) -> tuple[uuid.UUID, int, str]:  # fmt: skip
+    return build_id, version, fingerprint(habits)
+
+
+def fingerprint(said: Mapping[str, float]) -> str:
     """A short name for what a shop says of its habits; empty while it says nothing."""
     if not said:
         return ""
-    return hashlib.sha256(json.dumps(said, sort_keys=True).encode()).hexdigest()[:12]
+    return hashlib.sha256(json.dumps(dict(said), sort_keys=True).encode()).hexdigest()[:12]
 
 
 @cache

@@ -4,7 +4,7 @@ import uuid
 from datetime import datetime
 from typing import Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, create_model
 
 from wise_spool.api.problems import FieldProblem
 from wise_spool.core.blank.working import TaperPoint
@@ -99,6 +99,8 @@ class Changes(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     changes: list[Change] = Field(min_length=1, max_length=50)
+    holds: int | None = Field(default=None, ge=0)
+    """The version whose plan the asker holds: only what is different since is answered."""
 
 
 class AskedPlace(BaseModel):
@@ -119,12 +121,22 @@ class ChangeOutcome(BaseModel):
     asked: list[AskedPlace]
 
 
+PlanNews = create_model(
+    "PlanNews",
+    __doc__="What is different in a plan since one that is held; the rest is left out.",
+    **{name: (field.annotation | None, None) for name, field in Plan.model_fields.items()},  # type: ignore[call-overload, operator]
+)
+
+
 class ChangesTaken(BaseModel):
-    """The rod after the changes, and what became of each."""
+    """The rod after the changes, and what became of each. Where the asker holds the plan of version ``since``, the state comes without its
+    plan and ``news`` is what is different in it."""
 
     state: BuildState
     outcomes: list[ChangeOutcome]
     touches: list[str]
+    since: int | None = None
+    news: PlanNews | None = None
 
 
 class LogSent(BaseModel):

@@ -1,5 +1,7 @@
 """``plan(rod)``: the one door from what is kept of a rod to what follows from it."""
 
+from collections.abc import Callable, Sequence
+from functools import partial
 from typing import Literal
 
 from pydantic import ValidationError
@@ -86,7 +88,6 @@ MOST_PROVED = 4
 
 def _planned(rod: Rod) -> Plan:
     build = rod.build
-    findings = _proved(rod, _concluded(rod))
     return Plan(
         rule=build.rule,
         brief=rod.brief,
@@ -103,30 +104,31 @@ def _planned(rod: Rod) -> Plan:
         stiffness=rod.stiffness,
         balance=rod.balance,
         marks=rod.marks,
-        findings=findings,
-        standing=_standing(build, findings),
         assumed=looks_assumed(build),
         first_rod=first_rod(rod),
+        # last: a mend is tried beside all that is known by now
+        findings=(findings := _proved(rod, _concluded(rod))),
+        standing=_standing(build, findings),
     )
 
 
 def _concluded(rod: Rod) -> tuple[Finding, ...]:
     """What every room concludes, the worst first."""
-    build = rod.build
-    return by_ruin(
-        [
-            *find_in_brief(rod.brief.need),
-            *find_in_blank(build.blank, rod.work_blank, build.rule),
-            *find_in_repairs(rod.repairs),
-            *find_in_stiffness(build.blank, rod.stiffness),
-            *find_in_spine(build, rod.spine),
-            *find_in_handle(build, rod.handle, rod.work_blank),
-            *find_in_guides(build, rod.guides, rod.work_blank, rod.handle, rod.under_power),
-            *find_in_wraps(build, rod.wraps, rod.line_up, rod.work_blank, rod.handle),
-            *find_in_work(build, rod.handle, rod.work, rod.balance),
-            *find_in_finish(build, rod.finish, rod.wraps),
-        ]
-    )
+    return by_ruin([f for name, find in FINDING for f in rod.room(f"findings, {name}", partial(find, rod))])  # fmt: skip
+
+
+FINDING: tuple[tuple[str, Callable[[Rod], Sequence[Finding]]], ...] = (
+    ("brief", lambda r: find_in_brief(r.brief.need)),
+    ("blank", lambda r: find_in_blank(r.build.blank, r.work_blank, r.build.rule)),
+    ("repairs", lambda r: find_in_repairs(r.repairs)),
+    ("stiffness", lambda r: find_in_stiffness(r.build.blank, r.stiffness)),
+    ("spine", lambda r: find_in_spine(r.build, r.spine)),
+    ("handle", lambda r: find_in_handle(r.build, r.handle, r.work_blank)),
+    ("guides", lambda r: find_in_guides(r.build, r.guides, r.work_blank, r.handle, r.under_power)),
+    ("wraps", lambda r: find_in_wraps(r.build, r.wraps, r.line_up, r.work_blank, r.handle)),
+    ("work", lambda r: find_in_work(r.build, r.handle, r.work, r.balance)),
+    ("finish", lambda r: find_in_finish(r.build, r.finish, r.wraps)),
+)
 
 
 def _proved(rod: Rod, findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
@@ -148,10 +150,10 @@ def _mends(rod: Rod, f: Finding, before: tuple[Finding, ...]) -> bool:
     document = rod.build.model_dump(mode="json")
     op = Op(act="set", at=tuple(f.mend.path.split(".")), to=f.mend.value)
     try:
-        other = Rod.of(Build.model_validate(applied(document, [op])), rod.shop_habits)
+        mended = Rod.of(Build.model_validate(applied(document, [op])), rod.shop_habits)
     except ValidationError:
         return False
-    after = _concluded(other)
+    after = _concluded(rod.trying((f.mend.path, repr(f.mend.value)), mended))
     stands = any((g.code, g.field) == (f.code, f.field) for g in after)
     return not stands and _ruins(after) <= _ruins(before)
 

@@ -4,14 +4,16 @@ Sheets, plans, bends and layouts ask the same rod, so that no two of them can
 disagree about it. Nothing is computed before it is asked for.
 """
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from contextlib import contextmanager
 from dataclasses import dataclass, field
 from functools import cached_property
-from typing import TypeVar
+from typing import cast
 
 from wise_spool.core.blank.stiffness import StiffnessPlan, measure
 from wise_spool.core.blank.working import BlankPlan, WorkingBlank, plan_blank, working_blank
 from wise_spool.core.brief.yardstick import BriefPlan, figures, lay_against
+from wise_spool.core.document.bench import BenchDone
 from wise_spool.core.document.build import Build, apart, together
 from wise_spool.core.document.design import Design
 from wise_spool.core.document.guides import MOST_HUNG_G, BendSetup, KeptLayout
@@ -20,6 +22,7 @@ from wise_spool.core.document.parts import Part
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.finish.coats import FinishPlan, plan_finish
 from wise_spool.core.ground.habits import Habits, following, settled
+from wise_spool.core.ground.once import WHOLE, Worked, derived, noting
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.core.ground.units import speaking
 from wise_spool.core.guides.datums import Datums
@@ -59,31 +62,14 @@ from wise_spool.core.work.planning import WorkPlan, plan_work
 from wise_spool.core.work.road_map import MarkDrawn, road_map
 from wise_spool.core.wraps.planning import WrapsPlan, plan_wraps
 
-T = TypeVar("T")
+BENCH = "bench"
+"""Noted under this name: what was said at the bench, which is not in the build."""
 SEAT_OVER_MM = 9.0
 """How far over the blank's skin the middle of a reel foot stands in its seat. From memory."""
 
 
-OF_THE_HANDLE = ("work_blank", "blank", "stiffness", "fitted", "handle_blank", "handle")
-"""What follows from blank and handle alone: their rooms read nothing else of a build."""
-
-OF_THE_TRAIN = ("datums", "guides", "spine", "under_power", "marks")
-"""What no thread changes: these rooms read nothing of a build's wraps."""
-
-
-def derived(work_out: Callable[["Rod"], T]) -> "cached_property[T]":
-    """A property that is worked out once, by the habits of its rod."""
-
-    def by_its_habits(rod: "Rod") -> T:
-        with following(rod.habits), speaking(rod.design.units, rod.design.rule):
-            return work_out(rod)
-
-    by_its_habits.__doc__ = work_out.__doc__
-    return cached_property(by_its_habits)
-
-
 @dataclass(frozen=True)
-class Rod:
+class Rod(Worked):
     """One rod: design, piece and record, and what its shop does by habit; what the design says of
     habits goes before that."""
 
@@ -110,32 +96,25 @@ class Rod:
         """The rod whose record is what its log comes to."""
         return cls(design, piece, fold(log), shop_habits or {})
 
-    def beside(self, other: "Rod") -> "Rod":
-        """The same rod, with what the other has worked out of what both say the same of: a drag of a guide
-        leaves the handle as it was, a drag of a wrap's end the guides."""
-        for rooms, same in (
-            (OF_THE_HANDLE, self.handle_key == other.handle_key),
-            (OF_THE_TRAIN, self.train_key == other.train_key),
-        ):
-            if same:
-                self.__dict__.update({n: other.__dict__[n] for n in rooms if n in other.__dict__})
-        return self
+    def _like(self, other: "Rod") -> bool:
+        """Rooms go by habits, and write by units and rule."""
+        mine, theirs = self.design, other.design
+        return self.habits == other.habits and (mine.units, mine.rule) == (theirs.units, theirs.rule)  # fmt: skip
 
-    @cached_property
-    def handle_key(self) -> str:
-        """Everything that blank and handle follow from."""
-        b = self.build
-        said = (b.blank.model_dump_json(), b.handle.model_dump_json(), b.units.model_dump_json())
-        return "\n".join((*said, b.rule, self._by_habit))
+    def _read_off(self, name: str) -> object:
+        if name == BENCH:
+            return self.record.bench
+        return self.build if name == WHOLE else getattr(self.build, name)
 
-    @cached_property
-    def train_key(self) -> str:
-        """Everything but the wraps."""
-        return self.build.model_dump_json(exclude={"wraps"}) + self._by_habit
+    @contextmanager
+    def _working(self) -> Iterator[None]:
+        with following(self.habits), speaking(self.design.units, self.design.rule):
+            yield
 
-    @cached_property
-    def _by_habit(self) -> str:
-        return repr((sorted(self.shop_habits.items()), sorted(self.design.habits.items())))
+    @property
+    def bench(self) -> BenchDone:
+        """What was said at the bench."""
+        return cast(BenchDone, self.noted(BENCH))
 
     @cached_property
     def habits(self) -> Habits:
@@ -145,7 +124,8 @@ class Rod:
     @cached_property
     def build(self) -> Build:
         """The three records read together."""
-        return together(self.design, self.piece, self.record)
+        with noting(None):
+            return together(self.design, self.piece, self.record)
 
     @derived
     def work_blank(self) -> WorkingBlank:
@@ -226,12 +206,12 @@ class Rod:
     @derived
     def line_up(self) -> LineUpPlan:
         """What the looks along the rod come to."""
-        return plan_line_up(self.build, self.guides, self.work_blank, self.record.bench.sighted)
+        return plan_line_up(self.build, self.guides, self.work_blank, self.bench.sighted)
 
     @derived
     def finish(self) -> FinishPlan:
         """Coats, mixes, clocks and the air."""
-        return plan_finish(self.build, self.wraps, self.work_blank, self.handle, self.record.bench)
+        return plan_finish(self.build, self.wraps, self.work_blank, self.handle, self.bench)
 
     @derived
     def repairs(self) -> tuple[RepairPlan, ...]:
@@ -253,7 +233,7 @@ class Rod:
     def work(self) -> WorkPlan:
         """Operations in order, the order of assembly, the glue-up."""
         return plan_work(
-            self.build, self.handle_blank, self.fitted, self.handle, self.wraps, self.line_up, self.finish, self.record.bench,
+            self.build, self.handle_blank, self.fitted, self.handle, self.wraps, self.line_up, self.finish, self.bench,
             self.repairs,
         )  # fmt: skip
 
@@ -268,7 +248,7 @@ class Rod:
             self.line_up,
             self.finish,
             self.work,
-            self.record.bench,
+            self.bench,
             self.marks,
             self.repairs,
         )
@@ -322,7 +302,7 @@ class Rod:
         lies on the blank. None for other rods, and while it cannot be bent."""
         if (
             self.stiffness is None
-            or guides_below(self.design.brief.rod_type)
+            or guides_below(self.build.brief.rod_type)
             or len(self.guides.placed) < 2
         ):
             return None
@@ -382,7 +362,7 @@ class Rod:
     def reel_side(self) -> ReelSidePlan:
         """The path from the spool."""
         train = self.build.guides.train
-        if self.design.brief.rod_type != "spinning":
+        if self.build.brief.rod_type != "spinning":
             return self._off_the_level_wind()
         path = plan_reel_side(self.build.guides.reel, list(reversed(train))[:REDUCTION_RINGS])
         placing = place_on_path(path, self.build, self.guides.placed, self.datums)

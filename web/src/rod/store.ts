@@ -52,13 +52,18 @@ const locks = typeof navigator === "undefined" ? undefined : navigator.locks;
 export const outbox = new Outbox<BuildState>(
   inBrowser(),
   async (rod, by, changes) => {
+    const { server: held } = useRod.getState();
+    const holds = held?.id === rod && held.plan ? held.version : undefined;
     try {
       const taken = await take(
         api.POST("/api/builds/{build_id}/changes", {
           params: { path: { build_id: rod }, header: { "X-Client": by } },
-          body: { changes },
+          body: { changes, holds },
         }),
       );
+      if (taken.since !== null && held?.plan) {
+        taken.state = { ...taken.state, plan: { ...held.plan, ...taken.news } as Plan };
+      }
       if (taken.touches.length && useRod.getState().id === rod)
         useRod.setState({ notice: touchesWords(taken.touches) });
       return taken;

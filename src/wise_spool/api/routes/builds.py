@@ -8,7 +8,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
 from wise_spool.api import models as m
-from wise_spool.api.deps import AsId, Client, InShop, Shop
+from wise_spool.api.deps import AsId, Client, InShop, Planned, Shop
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import field_problems
 from wise_spool.core.document.bench import ask_of_time
@@ -30,9 +30,9 @@ routes = APIRouter(prefix="/api/builds/{build_id}")
 trying = APIRouter(prefix="/api/plan")
 
 
-def as_state(shop: Shop, kept: Kept) -> m.BuildState:
+def as_state(shop: Shop, kept: Kept, planned: Planned | None = None) -> m.BuildState:
     """A kept rod as the screen is given it."""
-    planned = shop.planned(kept, learned=True)
+    planned = planned or shop.planned(kept, learned=True)
     return m.BuildState(
         id=kept.id, revision=kept.revision, version=kept.version, can_undo=kept.can_undo, can_redo=kept.can_redo,
         changed_at=kept.changed_at, build=kept.rod().build, plan=planned.plan, problem=planned.problem,
@@ -58,21 +58,34 @@ async def change(
 
 
 def _changed(build_id: uuid.UUID, sent: m.Changes, shop: Shop, client: str) -> Response:
-    before = shop.planned(shop.builds.get(build_id), learned=True).plan
+    habits = shop.learned_habits()
+    before = shop.planned_by(habits, shop.builds.get(build_id)).plan
     foreseen: list[tuple[Rod, Plan]] = []
 
     def work_out(rod: Rod) -> None:
         foreseen.append((rod, plan(shop.beside(rod))))
 
-    kept, outcomes = shop.builds.change(build_id, sent.changes, client, work_out, shop.learned_habits())  # fmt: skip
-    for rod, planned in foreseen[-1:]:
-        shop.foreseen(kept, rod, planned)
-    state = as_state(shop, kept)
-    touches = (
-        touched(before.cards, state.plan.cards, state.build.rule) if before and state.plan else []
-    )
-    taken = m.ChangesTaken(state=state, outcomes=[_outcome(o) for o in outcomes], touches=touches)
-    return Response(taken.model_dump_json(), media_type="application/json")
+    kept, outcomes = shop.builds.change(build_id, sent.changes, client, work_out, habits)
+    for rod, worked_out in foreseen[-1:]:
+        shop.foreseen(kept, rod, worked_out)
+    planned = shop.planned_by(habits, kept)
+    after = planned.plan
+    held = None if sent.holds is None else shop.plan_held(build_id, sent.holds, habits)
+    news = None if held is None or after is None else _news(held, after)
+    taken = m.ChangesTaken(
+        state=as_state(shop, kept, planned if news is None else Planned(None, planned.problem)),
+        outcomes=[_outcome(o) for o in outcomes],
+        touches=touched(before.cards, after.cards, kept.records.design.rule) if before and after else [],
+        since=None if news is None else sent.holds, news=news,
+    )  # fmt: skip
+    same = set() if news is None else set(Plan.model_fields) - news.model_fields_set
+    return Response(taken.model_dump_json(exclude={"news": same}), media_type="application/json")
+
+
+def _news(held: Plan, now: Plan) -> m.PlanNews:
+    """What a plan says that the one that is held does not."""
+    pairs = {name: (getattr(held, name), getattr(now, name)) for name in Plan.model_fields}
+    return m.PlanNews.model_construct(**{n: new for n, (old, new) in pairs.items() if old is not new and old != new})  # fmt: skip
 
 
 @routes.get("/log")

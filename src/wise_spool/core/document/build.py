@@ -31,9 +31,10 @@ from wise_spool.core.document.wraps import WrapsWished
 from wise_spool.core.ground.fields import Note
 from wise_spool.core.ground.findings import StageName
 from wise_spool.core.ground.frozen import Frozen
+from wise_spool.core.ground.once import Noticed
 
 
-class Build(Heading):
+class Build(Noticed, Heading):
     """One rod as it stands: wished, measured and done."""
 
     blank: Blank = Blank()
