@@ -1,4 +1,5 @@
-"""Two people at two windows on one rod, each with what they last saw of it: random edits, kept apart, merged or asked about.
+"""Two people at two windows on one rod, each with what they last saw of it and at a server of their own: random edits, kept apart,
+merged or asked about.
 
 ``python -m bench.two_people [EDITS] [SEED]``.
 """
@@ -38,8 +39,9 @@ class Done:
 def work_together(store: BuildStore, found: Settings, edits: int, seed: int) -> Done:
     """Let them work, and look what stands there in the end."""
     dice = random.Random(seed)
-    client = TestClient(create_app(store, found), base_url="http://127.0.0.1:8321")
-    rod = client.post("/api/builds", json={"name": "For two"}).json()
+    stores = (store, BuildStore(store.engine.url.render_as_string(hide_password=False)))
+    clients = [TestClient(create_app(s, found), base_url="http://127.0.0.1:8321") for s in stores]
+    rod = clients[0].post("/api/builds", json={"name": "For two"}).json()
     url = f"/api/builds/{rod['id']}"
     seen = [rod["version"], rod["version"]]
     stands: dict[tuple[str, ...], Any] = {}
@@ -47,14 +49,14 @@ def work_together(store: BuildStore, found: Settings, edits: int, seed: int) -> 
     for n in range(edits):
         who = dice.randrange(2)
         if dice.random() < 0.4:  # they look up, and see what the other did
-            seen[who] = client.get(url).json()["version"]
+            seen[who] = clients[who].get(url).json()["version"]
         place = dice.choice(PLACES)
         to = _value(place, n, dice)
         version, settled = seen[who], False
         while not settled:
             change = {"id": uuid.uuid4().hex, "what": "an edit", "seen": version, "ops": [{"act": "set", "at": list(place), "to": to}]}  # fmt: skip
             began = perf_counter()
-            answer = client.post(f"{url}/changes", json={"changes": [change]}, headers={"X-Client": f"w{who}"}).json()  # fmt: skip
+            answer = clients[who].post(f"{url}/changes", json={"changes": [change]}, headers={"X-Client": f"w{who}"}).json()  # fmt: skip
             done.took_ms.append(1000 * (perf_counter() - began))
             outcome, now = answer["outcomes"][0], answer["state"]["version"]
             if (
@@ -67,10 +69,11 @@ def work_together(store: BuildStore, found: Settings, edits: int, seed: int) -> 
                 done.merged += now > version + 1
                 seen[who], settled = now, True
                 stands[place] = to
-    for _ in range(2):
+    for client in clients:
         done.seen.append(client.get(url).json()["build"])
     done.lost = [p for p, to in stands.items() if _at(done.seen[0], p) != to]
-    store.engine.dispose()
+    for one in stores:
+        one.engine.dispose()
     return done
 
 

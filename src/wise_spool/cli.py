@@ -1,6 +1,5 @@
 """The commands behind ``./wise-spool``."""
 
-import gc
 import importlib.util
 import ipaddress
 import json
@@ -35,13 +34,14 @@ from wise_spool.run.authority import Certificates, certificates, own_addresses
 from wise_spool.run.doctor import examine
 from wise_spool.run.running import Running, last, noted, running
 from wise_spool.run.serving import serve
+from wise_spool.run.site import Site
 from wise_spool.run.tests import here, run_part, run_side_by_side
 from wise_spool.settings import ROOT, Settings, local_zone, shops_elsewhere
 from wise_spool.store.backups import WHOSE, back_up, counted, looked_at, put_aside, put_back
 from wise_spool.store.backups import bring_back as put_again
 from wise_spool.store.builds import DEMO, DEMO_PAST, BuildStore
 from wise_spool.store.cluster import Cluster, free_port, running_cluster
-from wise_spool.store.keeping import Keeping
+from wise_spool.store.door import Door
 from wise_spool.store.migrations import upgrade
 from wise_spool.store.people import People
 from wise_spool.store.shelf import Shelf
@@ -159,30 +159,25 @@ def _serve(shop: str, port: int | None, *, lan: bool = False) -> None:
         store = BuildStore(url)
         if shop == "demo":
             _fill_demo(store)
-        network = None
+        lan_socket = made = found_at = None
         if lan:
-            network, names, found_at = _open_to_network(settings)
+            (lan_socket, made), names, found_at = _open_to_network(settings)
             settings = settings.model_copy(update={"names": (*settings.names, *names)})
-        web = create_app(store, settings, shop)
-        web.state.shop.keep_by(
-            Keeping(cluster, shop, DATABASES[shop], store.engine, settings.data_dir / "backups")
-        )
-        if lan:
-            web.state.shop.network = found_at
+        site = Site(
+            shop, DATABASES[shop], settings, cluster, held.fileno(), None if lan_socket is None else lan_socket.fileno(), made, found_at,
+        )  # fmt: skip
         me = Running(os.getpid(), settings.host, chosen, shop)
         print(f"Wise Spool ({shop}): {me.address}   Ctrl-C stops it.", flush=True)
         print(f"Its data is kept in {settings.data_dir}.", flush=True)
-        if lan:
+        if found_at is not None:
             print(f"Open to the shop's network, for those with an account or a link: {found_at.address}/", flush=True)  # fmt: skip
             print(f"Its authority's SHA-256: {found_at.fingerprint}", flush=True)
-            if not web.state.shop.door.accounts():
+            if not Door(store).accounts():
                 print(f"Nobody can come in yet: make the owner's account at {me.address}door on this machine.", flush=True)  # fmt: skip
         for other in shops_elsewhere(settings.data_dir):
             print(f"Another account keeps a shop of this checkout in {other}; this is not it.")
-        gc.collect()
-        gc.freeze()  # what start-up made stays; collections while serving need not look at it
         with noted(settings.data_dir, me), suppress(KeyboardInterrupt):
-            serve(web, held, network)
+            serve(site, store)
         store.engine.dispose()
     print("Stopped; everything is kept.", flush=True)
 

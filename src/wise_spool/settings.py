@@ -83,6 +83,7 @@ class Settings(BaseSettings):
     port: int = 8321
     names: tuple[str, ...] = ("localhost", "127.0.0.1", "::1")
     database_port: int = 54390
+    servers: int = Field(default=1, ge=1, le=16)
     lan_address: str = ""
     lan_port: int = 8443
     web_dir: Path = ROOT / "web" / "dist"

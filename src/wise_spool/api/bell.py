@@ -7,6 +7,7 @@ from threading import Lock
 
 STILL_HERE_S = 15.0
 MOST_WAITING = 100
+ANEW = "event: anew\ndata: -\n\n"
 
 
 class Bell:
@@ -32,7 +33,7 @@ class Bell:
 
     def anew(self) -> None:
         """Say that another past of the shop stands there: every window reads everything anew."""
-        self._say("event: anew\ndata: -\n\n")
+        self._say(ANEW)
 
     def tread(self, tread: str) -> None:
         """Say that the foot switch was trodden on."""

@@ -9,17 +9,17 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from functools import cache
-from typing import Annotated
+from typing import Annotated, TypeVar
 from weakref import WeakKeyDictionary
 
 from anyio import CapacityLimiter
 from fastapi import Depends, Header, Query, Request
 
-from wise_spool.api.bell import Bell
+from wise_spool.api.bell import ANEW, Bell
 from wise_spool.api.hearsay import Hearsay
 from wise_spool.api.press import Press
 from wise_spool.api.room_log import RoomLog
-from wise_spool.api.scheduler import Scheduler
+from wise_spool.api.scheduler import PUT_DOWN, Scheduler
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.ground.refusals import RefusedError
@@ -28,7 +28,7 @@ from wise_spool.core.rod import Rod
 from wise_spool.core.shop.stock import RodNeeds, ShelfStock, stand
 from wise_spool.core.shop.takes import rod_needs
 from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
-from wise_spool.devices.workshop import Workshop
+from wise_spool.devices.workshop import SimulatedDryer, SimulatedThermometer, Workshop
 from wise_spool.logs import say
 from wise_spool.settings import ROOT, Settings, local_zone
 from wise_spool.store.bench import ShopBench
@@ -45,8 +45,12 @@ from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import Shelf
 from wise_spool.store.timetable import TimetableStore
 from wise_spool.store.trainer import TrainerRounds
+from wise_spool.store.turn import Turn
 
+T = TypeVar("T")
 DEMO = "demo"
+LEARNED = "what was learned is old"
+"""Said among the processes of a shop."""
 PRESS = Press()
 atexit.register(PRESS.close)
 """One for the whole process, however many shops it serves."""
@@ -134,6 +138,8 @@ class Shop:
     printing: Turns = field(default_factory=lambda: Turns(MOST_PRINTING))
     bench: dict[str, SimulatedInstrument] = field(default_factory=bench_instruments)
     workshop: Workshop = field(default_factory=Workshop)
+    watch: Turn = field(init=False)
+    """Whose turn it is to look after the room and the backups: one process of the shop does."""
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
     )
@@ -151,16 +157,31 @@ class Shop:
             name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
             ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook), TimetableStore(builds, local_zone()), People(builds), Papers(builds), Door(builds),
         )  # fmt: skip
+        shop.watch = Turn(builds.engine, "watch")
         shop.scheduler = Scheduler(shop, shop.timetable)
         shop.room_log = RoomLog(shop)
         shop.hearsay = Hearsay(builds.engine, shop.bell)
+        shop.hearsay.acts = {
+            LEARNED: shop.learning.forget, PUT_DOWN: shop.scheduler.told_to_put_down, ANEW.strip(): shop.forget_all,
+        }  # fmt: skip
+        shop.hearsay.was_cut_off = shop.read_anew
         builds.changed = shop.bell.ring
         return shop
 
     def has_heard(self, entries: Iterable[LogEntry]) -> None:
         """Entries came in: what was learned is old when they teach, or take back."""
         if any(e.strikes is not None or (e.subject or ("",))[0] in TEACHING for e in entries):
-            self.learning.forget()
+            self.learn_anew()
+
+    def learn_anew(self) -> None:
+        """What was learned is old, in every process of the shop."""
+        self.learning.forget()
+        self.hearsay.tell(LEARNED)
+
+    def read_anew(self) -> None:
+        """Something may have been said that was not heard: nothing that was read or shown here is known to hold."""
+        self.forget_all()
+        self.bell.here(ANEW)
 
     def forget_all(self) -> None:
         """What was worked out or read before is old: something was struck out of every table."""
@@ -177,7 +198,7 @@ class Shop:
             self.forget_all()
             self.bell.anew()
 
-        keeping.restored = restored
+        keeping.restored, keeping.my_watch = restored, self.watch.mine
 
     def learned_habits(self) -> dict[str, float]:
         """What the shop says of its habits, and where it says nothing what it has learned."""
@@ -234,6 +255,23 @@ class Shop:
             plan = self.planned(kept).plan
             if plan is not None:
                 yield OpenRod(kept, kept.rod().build, plan)
+
+    def instrument(self, device: str) -> SimulatedInstrument:
+        """A simulated instrument, behaving as it was last told to."""
+        return self._as_told(device, self.bench[device])
+
+    def thermometer(self) -> SimulatedThermometer:
+        """The simulated room sensor."""
+        return self._as_told("air", self.workshop.thermometer)
+
+    def dryer(self) -> SimulatedDryer:
+        """The simulated dryer's motor."""
+        return self._as_told("dryer", self.workshop.dryer)
+
+    def _as_told(self, device: str, one: T) -> T:
+        for what, how in self.instruments.behaves(device).items():
+            setattr(one, what, how)
+        return one
 
     def stock(self) -> ShelfStock:
         """The shelf counted against every open rod."""

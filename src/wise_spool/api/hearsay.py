@@ -1,10 +1,12 @@
 """What one server process of a shop says is heard by all the others, over PostgreSQL's own LISTEN and NOTIFY.
 
-A bell rung in one process rings in every window, whichever process its line ends at. What is said while a process is
-cut off is lost to it; its windows read everything anew when their own line is back.
+A bell rung in one process rings in every window, whichever process its line ends at. Some words are for the processes
+alone, such as that what was learned is old. What is said while a process is cut off is lost to it: when it hears again, it and its windows read
+everything anew.
 """
 
 import uuid
+from collections.abc import Callable
 from threading import Event, Thread
 
 import psycopg
@@ -25,6 +27,10 @@ class Hearsay:
         self.engine, self.bell = engine, bell
         self.me = uuid.uuid4().hex[:12]
         self.listening = Event()
+        self.acts: dict[str, Callable[[], None]] = {}
+        """What is done here when another process says so."""
+        self.was_cut_off: Callable[[], None] = lambda: None
+        """Done when it hears again after it did not for a while."""
         self._stop = Event()
 
     def start(self) -> None:
@@ -41,22 +47,29 @@ class Hearsay:
         """Say it to the other processes; one that cannot be said is only heard here."""
         try:
             with self.engine.begin() as link:
+                link.execute(
+                    text("SET LOCAL synchronous_commit TO off")
+                )  # what is said is not kept
                 link.execute(text("SELECT pg_notify(:channel, :said)"), {"channel": CHANNEL, "said": f"{self.me} {event}"})  # fmt: skip
         except SQLAlchemyError as error:
             say.warning("not said to the others", why=type(error).__name__)
 
     def _listen(self) -> None:
         url = self.engine.url.set(drivername="postgresql").render_as_string(hide_password=False)
+        cut_off = False
         while not self._stop.is_set():
             try:
                 with psycopg.connect(url, autocommit=True) as link:
                     link.execute(f"LISTEN {CHANNEL}")
+                    if cut_off:
+                        self.was_cut_off()
                     self.listening.set()
                     while not self._stop.is_set():
                         for heard in link.notifies(timeout=LISTENS_S):
                             self._heard(heard.payload)
             except psycopg.Error as error:
                 self.listening.clear()
+                cut_off = True
                 if self._stop.is_set():
                     return
                 say.warning("the others are not heard", why=type(error).__name__)
@@ -64,5 +77,10 @@ class Hearsay:
 
     def _heard(self, payload: str) -> None:
         whose, _, event = payload.partition(" ")
-        if whose != self.me:
+        if whose == self.me:
+            return
+        act = self.acts.get(event.strip())
+        if act is not None:
+            act()
+        if event.startswith("event: "):
             self.bell.here(event)

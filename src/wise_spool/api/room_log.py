@@ -42,7 +42,8 @@ class RoomLog:
     def _watch(self) -> None:
         while not self._stop.wait(EVERY_S):
             try:
-                self.look(datetime.now(UTC))
+                if self.shop.watch.mine():
+                    self.look(datetime.now(UTC))
             except Exception:
                 say.exception("the room was not logged")
 
@@ -54,7 +55,7 @@ class RoomLog:
         if not setting:
             return 0
         try:
-            read = read_air(self.shop.workshop.thermometer.line(datetime.now()))
+            read = read_air(self.shop.thermometer().line(datetime.now()))
         except InstrumentError as error:
             say.warning("the room sensor: %s", error)
             return 0

@@ -2,6 +2,9 @@
 
 A request never waits for the solver. What is asked for is answered from what is kept; the list rule answers within the
 request when nothing is kept that still holds; the solver runs in a process of its own and says each better answer.
+
+Whatever is known of the timetable is in the database, so that any server process of the shop can be asked. One search runs at a time, by whichever
+process was asked first: it has the turn, which is free again when it has ended, however it ended.
 """
 
 import hashlib
@@ -20,13 +23,14 @@ from wise_spool.core.schedule.arrivals import awaited, waiting_for
 from wise_spool.core.schedule.board import ShopBoard
 from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.conflict import Conflict
-from wise_spool.core.schedule.costing import cost_of
+from wise_spool.core.schedule.costing import cost_of, ready_at
 from wise_spool.core.schedule.laying import begins, problem_of
 from wise_spool.core.schedule.problem import Placed, Problem, Schedule
 from wise_spool.core.schedule.sittings import OpenRod
 from wise_spool.core.schedule.solving import Answer, quick
 from wise_spool.logs import say
-from wise_spool.store.timetable import KeptPlace, Timetable, TimetableStore
+from wise_spool.store.timetable import KeptPlace, Timetable, TimetableStore, Tried
+from wise_spool.store.turn import Turn
 
 if TYPE_CHECKING:
     from wise_spool.api.deps import Shop
@@ -35,6 +39,8 @@ WORK, WHAT_IF_WORK = 25.0, 5.0
 MOST_SEARCHED = 1500
 """Sittings that are searched over; more are only laid out by the list rule."""
 MOST_RODS = 400
+PUT_DOWN = "put the search down"
+"""Said among the processes of a shop."""
 NOT_NOTED_BEFORE = datetime(1971, 1, 1, tzinfo=UTC)
 
 
@@ -58,15 +64,6 @@ class Laid:
         return {p.id: p.name for p in self.board.people}
 
 
-@dataclass(frozen=True)
-class Trial:
-    """A what-if and what it comes to; ``answer`` is None while it is worked on."""
-
-    name: str
-    answer: Answer | None
-    problem: Problem
-
-
 class Scheduler:
     """One shop's timetable and the worker on it."""
 
@@ -75,9 +72,7 @@ class Scheduler:
         self._lock = Lock()
         self._work: _Work | None = None
         self._trying: _Work | None = None
-        self.conflict: tuple[str, Conflict] | None = None
-        self.trials: dict[str, Trial] = {}
-        self._stopped_for = ""
+        self._turn = Turn(kept.engine, "search")
 
     # --- what is to be done ------------------------------------------------------
 
@@ -129,14 +124,14 @@ class Scheduler:
             laid = self.laid()
             timetable = self.kept.timetable()
             if timetable is not None and timetable.trouble and timetable.of == laid.of:
-                if not self.solving and self.conflict is None and self._stopped_for != laid.of:
-                    self._set_on(laid)  # another run of the program looked for it
+                if timetable.conflict is None and not timetable.stopped:
+                    self._set_on(laid)  # whoever looked for it has ended before it was found
                 return laid, timetable, placed_in(laid.problem, timetable.places)
             schedule = self._still_holds(laid, timetable)
             if timetable is None or schedule is None or timetable.of != laid.of:
                 timetable, schedule = self._anew(laid, timetable, schedule)
-            wanting = timetable.standing in ("listed", "none") and self._stopped_for != laid.of
-            if wanting and not calm and not self.solving and laid.problem.sittings:
+            wanting = timetable.standing in ("listed", "none") and not timetable.stopped
+            if wanting and not calm and laid.problem.sittings:
                 self._set_on(laid)
             return laid, timetable, schedule
 
@@ -159,110 +154,132 @@ class Scheduler:
         if schedule is None:  # the last good one stays, and what is wrong is looked for
             timetable = Timetable(of=laid.of, made_at=datetime.now(UTC), standing="none", places=old.places if old else {}, trouble="looking")  # fmt: skip
             self.kept.keep(timetable)
-            self._put_down()
+            self._have_put_down()
             return timetable, placed_in(laid.problem, timetable.places)
         listed = answer or quick(laid.problem)
-        timetable = self._keep(laid, replace(listed, schedule=schedule, cost=cost_of(laid.problem, schedule)))  # fmt: skip
-        self._put_down()
-        return timetable, schedule
-
-    def _put_down(self) -> None:
-        """What the worker was at is of another problem."""
-        if self._work is not None:
-            self._work.stop()
-        self.conflict = None
-
-    def _keep(self, laid: Laid, answer: Answer) -> Timetable:
-        assert answer.schedule is not None and answer.cost is not None
-        problem = laid.problem
-        places = {
-            i: KeptPlace(start=problem.at(p.start), minutes=p.ticks * problem.tick_min, person=p.person, follows=p.follows)
-            for i, p in answer.schedule.items()
-        }  # fmt: skip
-        timetable = Timetable(
-            of=laid.of, made_at=datetime.now(UTC), standing=answer.standing, points=answer.cost.points, bound=answer.bound,
-            cost=asdict(answer.cost), listed={} if answer.listed is None else asdict(answer.listed), places=places,
-        )  # fmt: skip
+        timetable = _timetable(laid, replace(listed, schedule=schedule, cost=cost_of(laid.problem, schedule)))  # fmt: skip
         self.kept.keep(timetable)
-        return timetable
+        self._have_put_down()
+        return timetable, schedule
 
     # --- the worker ----------------------------------------------------------------
 
     @property
     def solving(self) -> bool:
-        """Whether the worker is at it."""
-        return self._work is not None and self._work.alive
+        """Whether a worker is at it, of this process or another."""
+        return (self._work is not None and self._work.alive) or self._turn.taken()
 
     def _set_on(self, laid: Laid) -> None:
+        """Have a worker search, unless one does."""
         if len(laid.problem.sittings) > MOST_SEARCHED:
-            self._put_down()
+            self._have_put_down()
             timetable = self.kept.timetable()
-            if (
-                timetable is not None and timetable.trouble
-            ):  # which of it clashes is not searched for either
-                self.conflict = (laid.of, Conflict((), sure=False))
+            if timetable is not None and timetable.trouble and timetable.conflict is None:
+                # which of it clashes is not searched for either
+                self.kept.keep(timetable.model_copy(update={"conflict": Conflict((), sure=False)}))
             return
-        self._put_down()
-        self._work = _Work(laid.problem, WORK, lambda said: self._heard(laid, said))
+        if self._turn.take():
+            self._work = _Work(laid.problem, WORK, lambda said: self._heard(laid, said), self._turn.give)  # fmt: skip
 
-    def solve(self) -> None:
-        """Set the worker on what there is now."""
-        with self._lock:
-            self._set_on(self.laid())
-        self.shop.bell.board()
-
-    def cancel(self) -> None:
-        """Stop the worker; what it found so far stays."""
-        timetable = self.kept.timetable()
-        self._stopped_for = "" if timetable is None else timetable.of
+    def put_down(self) -> None:
+        """Whatever this process has a worker at is not wanted any more."""
         for work in (self._work, self._trying):
             if work is not None:
                 work.stop()
         self._work = self._trying = None
+
+    def told_to_put_down(self) -> None:
+        """Another process says so; whoever looks at the board then asks for what is wanted now."""
+        if self._work is not None:
+            self.put_down()
+            self.shop.bell.board()
+
+    def _have_put_down(self) -> None:
+        """No process is to search on for what was wanted before."""
+        self.put_down()
+        self.shop.hearsay.tell(PUT_DOWN)
+
+    def solve(self) -> None:
+        """Set a worker on what there is now."""
+        with self._lock:
+            laid = self.laid()
+            self.kept.change(lambda t: t.model_copy(update={"stopped": False, "conflict": None}) if t.of == laid.of else None)  # fmt: skip
+            self.put_down()
+            self._set_on(laid)
+        self.shop.bell.board()
+
+    def cancel(self) -> None:
+        """Stop the worker; what it found so far stays."""
+        self.kept.change(lambda t: t.model_copy(update={"stopped": True}))
+        self._have_put_down()
         self.shop.bell.board()
 
     def close(self) -> None:
         """Stop for good."""
-        for work in (self._work, self._trying):
-            if work is not None:
-                work.stop()
+        self.put_down()
 
     def _heard(self, laid: Laid, said: Answer | Conflict) -> None:
-        """The worker said something: keep what is better, of the problem it is of."""
+        """The worker said something: keep what is better, of the problem it is of, unless it was stopped meanwhile."""
         with self._lock:
-            timetable = self.kept.timetable()
-            current = timetable is not None and timetable.of == laid.of
-            if isinstance(said, Conflict):
-                self.conflict = (laid.of, said)
-            elif said.schedule is not None and current:
-                kept = timetable.points if timetable is not None and not timetable.trouble else None
-                better = kept is None or (said.points is not None and said.points <= kept)
-                if better and not faults(laid.problem, said.schedule):
-                    self._keep(laid, said)
-                elif timetable is not None and said.bound is not None:
-                    self.kept.keep(timetable.model_copy(update={"bound": said.bound}))
-            elif current and timetable is not None and said.schedule is None:
-                trouble = said.nowhere or "infeasible"
-                self.kept.keep(timetable.model_copy(update={"standing": said.standing, "trouble": trouble}))  # fmt: skip
+            self.kept.change(lambda t: _after(t, laid, said))
         self.shop.bell.board()
 
     # --- what if ---------------------------------------------------------------------
 
     def what_if(self, name: str, board: ShopBoard, without: str = "") -> None:
-        """Try another board beside the one that holds; what it comes to is said when it is known."""
+        """Try another board beside the one that holds; what it comes to is kept when it is known."""
         laid = self.laid(board, without)
-        self.trials = {k: v for k, v in list(self.trials.items())[-3:] if k != name}
-        self.trials[name] = Trial(name, None, laid.problem)
+        self.kept.keep_tried(Tried(name=name))
         if self._trying is not None:
             self._trying.stop()
 
         def heard(said: Answer | Conflict) -> None:
-            if isinstance(said, Answer) and name in self.trials:
-                self.trials[name] = replace(self.trials[name], answer=said)
+            if isinstance(said, Answer) and name in {t.name for t in self.kept.tried()}:
+                self.kept.keep_tried(_tried(name, laid.problem, said))
                 self.shop.bell.board()
 
         self._trying = _Work(laid.problem, WHAT_IF_WORK, heard)
         self.shop.bell.board()
+
+
+def _after(timetable: Timetable, laid: Laid, said: Answer | Conflict) -> Timetable | None:
+    """The timetable after the worker said something; None where that changes nothing."""
+    if timetable.of != laid.of or timetable.stopped:
+        return None
+    if isinstance(said, Conflict):
+        return timetable.model_copy(update={"conflict": said})
+    if said.schedule is None:
+        trouble = said.nowhere or "infeasible"
+        return timetable.model_copy(update={"standing": said.standing, "trouble": trouble})
+    kept = None if timetable.trouble else timetable.points
+    better = kept is None or (said.points is not None and said.points <= kept)
+    if better and not faults(laid.problem, said.schedule):
+        return _timetable(laid, said)
+    return None if said.bound is None else timetable.model_copy(update={"bound": said.bound})
+
+
+def _timetable(laid: Laid, answer: Answer) -> Timetable:
+    assert answer.schedule is not None and answer.cost is not None
+    problem = laid.problem
+    places = {
+        i: KeptPlace(start=problem.at(p.start), minutes=p.ticks * problem.tick_min, person=p.person, follows=p.follows)
+        for i, p in answer.schedule.items()
+    }  # fmt: skip
+    return Timetable(
+        of=laid.of, made_at=datetime.now(UTC), standing=answer.standing, points=answer.cost.points, bound=answer.bound,
+        cost=asdict(answer.cost), listed={} if answer.listed is None else asdict(answer.listed), places=places,
+    )  # fmt: skip
+
+
+def _tried(name: str, problem: Problem, answer: Answer) -> Tried:
+    if answer.schedule is None or answer.cost is None:
+        return Tried(name=name, nowhere=True)
+    ready = {d.rod: ready_at(problem, answer.schedule, d.rod) for d in problem.dues}
+    return Tried(
+        name=name,
+        cost=asdict(answer.cost),
+        ready={r: problem.at(n) for r, n in ready.items() if n is not None},
+    )
 
 
 def ends(p: KeptPlace) -> datetime:
@@ -283,8 +300,11 @@ def placed_in(problem: Problem, places: dict[str, KeptPlace]) -> Schedule:
 class _Work:
     """One run of the solver in a process of its own, which says each better answer on its output."""
 
-    def __init__(self, problem: Problem, work: float, heard: Callable[[Answer | Conflict], None]) -> None:  # fmt: skip
-        self._heard, self._stopped = heard, False
+    def __init__(
+        self, problem: Problem, work: float, heard: Callable[[Answer | Conflict], None],
+        ended: Callable[[], None] = lambda: None,
+    ) -> None:  # fmt: skip
+        self._heard, self._ended, self._stopped, self._lock = heard, ended, False, Lock()
         self._process = subprocess.Popen(
             [sys.executable, "-m", "wise_spool.api.solving_worker"], stdin=subprocess.PIPE, stdout=subprocess.PIPE
         )  # fmt: skip
@@ -298,9 +318,16 @@ class _Work:
 
     def stop(self) -> None:
         """End it; nothing more is heard of it."""
-        self._stopped = True
+        self._over()
         if self._process.poll() is None:
             self._process.terminate()
+
+    def _over(self) -> None:
+        """It has ended or is ended; said once."""
+        with self._lock:
+            was, self._stopped = self._stopped, True
+        if not was:
+            self._ended()
 
     def _run(self, asked: bytes) -> None:
         given, says = self._process.stdin, self._process.stdout
@@ -317,6 +344,7 @@ class _Work:
         finally:
             says.close()
             self._process.wait()
+            self._over()
 
     def _tell(self, said: Answer | Conflict) -> None:
         try:

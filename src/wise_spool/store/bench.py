@@ -1,9 +1,11 @@
-"""Keep whether a shop has the made-up instruments on its bench, to practise with."""
+"""Keep whether a shop has the made-up instruments on its bench, to practise with, and how each behaves."""
+
+from typing import Any
 
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.settled import settle, settled
 
-NAME = "practice_instruments"
+NAME, BEHAVES = "practice_instruments", "stand-ins"
 
 
 class ShopBench:
@@ -20,3 +22,12 @@ class ShopBench:
     def switch(self, *, on: bool) -> None:
         """Put them there, or take them away."""
         settle(self.engine, NAME, {"on": on})
+
+    def behaves(self, device: str) -> dict[str, Any]:
+        """What was last said of how a simulated device behaves: whichever process of the shop is asked, it is the same device."""
+        return dict((settled(self.engine, BEHAVES) or {}).get(device, {}))
+
+    def make_behave(self, device: str, **how: Any) -> None:
+        """Have it behave so."""
+        said = settled(self.engine, BEHAVES) or {}
+        settle(self.engine, BEHAVES, {**said, device: {**said.get(device, {}), **how}})

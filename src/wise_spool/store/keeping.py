@@ -13,7 +13,7 @@ from pathlib import Path
 from typing import Annotated
 
 from pydantic import Field
-from sqlalchemy import Engine
+from sqlalchemy import Engine, NullPool, create_engine
 
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.refusals import NotNowError, NotThereError, RefusedError
@@ -32,6 +32,7 @@ from wise_spool.store.backups import (
 )
 from wise_spool.store.cluster import Cluster
 from wise_spool.store.settled import settle, settled
+from wise_spool.store.turn import Turn
 
 SCHEDULE, DRILL = "keeping", "keeping.drill"
 NAMED = re.compile(r"wise-spool-(?P<shop>\w+)-(?P<at>\d{8}-\d{6})\.backup")
@@ -82,8 +83,12 @@ class Keeping:
         self.usual, self.clock = usual, clock
         self.restored: Callable[[], None] = lambda: None
         """Told when another shop's past stands in the database: what was read before is old."""
+        self.my_watch: Callable[[], bool] = lambda: True
+        """Whether it is this process that looks whether a backup is due."""
         self.trouble = ""
-        self._one_at_a_time = threading.Lock()
+        self._one_at_a_time = Turn(
+            create_engine(cluster.url("postgres"), poolclass=NullPool), f"backups of {database}"
+        )  # not in the shop's own database: that is exchanged
         self._stop = threading.Event()
 
     # what is settled
@@ -210,12 +215,12 @@ class Keeping:
     @contextmanager
     def _only_one(self) -> Iterator[None]:
         """One backup, drill or restore at a time; whoever comes meanwhile is told so."""
-        if not self._one_at_a_time.acquire(blocking=False):
+        if not self._one_at_a_time.take():
             raise NotNowError("A backup is being made, tried or put back this very moment. Wait until it is done.")  # fmt: skip
         try:
             yield
         finally:
-            self._one_at_a_time.release()
+            self._one_at_a_time.give()
 
     # by themselves
     def start(self) -> None:
@@ -231,7 +236,8 @@ class Keeping:
         while not self._stop.wait(wait_s):
             wait_s = LOOKS_EVERY_S
             try:
-                self.look()
+                if self.my_watch():
+                    self.look()
             except Exception as error:
                 say.warning("no backup", why=type(error).__name__)
 

@@ -1,17 +1,21 @@
 """What the shop says of its time, the schedule that was found last, and the address of its calendar."""
 
 import secrets
+from collections.abc import Callable
 from datetime import datetime
+from typing import Any
 
 from pydantic import Field, ValidationError
 
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.schedule.board import ShopBoard, usual_board
+from wise_spool.core.schedule.conflict import Conflict
 from wise_spool.core.schedule.solving import Standing
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.settled import settle, settled
+from wise_spool.store.settled import resettle, settle, settled
 
-BOARD, TIMETABLE, FEED = "board", "timetable", "calendar-feed"
+BOARD, TIMETABLE, FEED, TRIED = "board", "timetable", "calendar-feed", "what-ifs"
+MOST_TRIED = 4
 
 
 class KeptPlace(Frozen):
@@ -25,7 +29,8 @@ class KeptPlace(Frozen):
 
 class Timetable(Frozen):
     """A schedule as it is kept: of which problem (``of``), found when, how good, and where everything lies.
-    ``trouble`` says why there is none for that problem; then ``places`` are of an earlier one."""
+    ``trouble`` says why there is none for that problem; then ``places`` are of an earlier one, and ``conflict`` is what cannot live
+    together, once that is known. ``stopped`` when somebody would not have it searched on."""
 
     of: str
     made_at: datetime
@@ -36,6 +41,17 @@ class Timetable(Frozen):
     listed: dict[str, int] = Field(default={})
     places: dict[str, KeptPlace] = Field(default={})
     trouble: str = ""
+    conflict: Conflict | None = None
+    stopped: bool = False
+
+
+class Tried(Frozen):
+    """What a what-if came to: what it costs and when each rod is ready; ``cost`` is none while it is worked on."""
+
+    name: str
+    cost: dict[str, int] | None = None
+    ready: dict[str, datetime] = Field(default={})
+    nowhere: bool = False
 
 
 class TimetableStore:
@@ -70,6 +86,38 @@ class TimetableStore:
     def keep(self, timetable: Timetable) -> None:
         """Keep the schedule that was found."""
         settle(self.engine, TIMETABLE, timetable.model_dump(mode="json"))
+
+    def change(self, of: Callable[[Timetable], Timetable | None]) -> None:
+        """Keep what ``of`` makes of the schedule found last, with no other process in between; None leaves it."""
+
+        def changed(kept: dict[str, Any]) -> dict[str, Any] | None:
+            try:
+                after = of(Timetable.model_validate(kept))
+            except ValidationError:
+                return None
+            return None if after is None else after.model_dump(mode="json")
+
+        resettle(self.engine, TIMETABLE, changed)
+
+    def tried(self) -> list[Tried]:
+        """The last few what-ifs."""
+        kept = settled(self.engine, TRIED) or {}
+        try:
+            return [Tried.model_validate(t) for t in kept.get("tried", ())]
+        except ValidationError:
+            return []
+
+    def keep_tried(self, tried: Tried) -> None:
+        """Keep what one came to, in the place of what was tried under its name before."""
+        others = [t for t in self.tried() if t.name != tried.name]
+        self._keep_tried([*others, tried][-MOST_TRIED:])
+
+    def forget_tried(self) -> None:
+        """Put every what-if away."""
+        self._keep_tried([])
+
+    def _keep_tried(self, tried: list[Tried]) -> None:
+        settle(self.engine, TRIED, {"tried": [t.model_dump(mode="json") for t in tried]})
 
     def feed(self, *, fresh: bool = False) -> str:
         """The secret in the calendar's address; ``fresh`` makes another, so that the old address leads nowhere."""

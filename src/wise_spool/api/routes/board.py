@@ -1,7 +1,6 @@
 """Routes of the board: the shop's time, the schedule of all open rods, what if, and the calendar of it."""
 
 import secrets
-from dataclasses import asdict
 from datetime import UTC, date, datetime, time, timedelta
 from typing import Annotated
 from zoneinfo import ZoneInfo
@@ -12,7 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from wise_spool.api.deps import InShop, Shop
 from wise_spool.api.downloads import attached
-from wise_spool.api.scheduler import MOST_SEARCHED, Laid, Trial
+from wise_spool.api.scheduler import MOST_SEARCHED, Laid
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.schedule.board import Promise, ShopBoard
 from wise_spool.core.schedule.costing import due_of, opens_at, ready_at, ready_of
@@ -26,6 +25,7 @@ from wise_spool.core.schedule.why import Why, why
 from wise_spool.exchange.calendar_feed import Event, calendar_of
 from wise_spool.exchange.paper import PaperName
 from wise_spool.exchange.today_sheet import TodayLine, today_sheet
+from wise_spool.store.timetable import Tried
 
 routes = APIRouter(prefix="/api/board")
 feed = APIRouter(prefix="/calendar")
@@ -208,7 +208,7 @@ def what_if(asked: WhatIf, shop: InShop) -> None:
 @routes.delete("/what-if")
 def forget_trials(shop: InShop) -> BoardState:
     """Put what was tried away."""
-    shop.scheduler.trials = {}
+    shop.timetable.forget_tried()
     return state_of(shop)
 
 
@@ -281,12 +281,8 @@ def state_of(shop: Shop, *, calm: bool = False) -> BoardState:
     gap = None
     if timetable.points is not None and timetable.bound is not None:
         gap = max(timetable.points - timetable.bound, 0) / max(timetable.bound, 1)
-    conflict = shop.scheduler.conflict
-    found = (
-        clashes(problem, board, conflict[1])
-        if conflict is not None and conflict[0] == laid.of
-        else []
-    )
+    conflict = timetable.conflict if timetable.of == laid.of else None
+    found = [] if conflict is None else clashes(problem, board, conflict)
     return BoardState(
         board=board, now=datetime.now(UTC), origin=problem.origin, until=problem.at(problem.ticks), of=laid.of,
         made_at=timetable.made_at, standing=timetable.standing, solving=shop.scheduler.solving, searched=len(problem.sittings) <= MOST_SEARCHED, trouble=timetable.trouble,
@@ -296,8 +292,8 @@ def state_of(shop: Shop, *, calm: bool = False) -> BoardState:
         rods=[_rod(laid, r.id, r.name, schedule) for r in laid.rods],
         sessions=[SessionOpen(person=w.person, start=problem.at(w.a), end=problem.at(w.b), away=bool(w.away)) for w in problem.windows],
         turning=[TurnShown(dryer=t.dryer, place=t.place, rod=laid.names.get(t.rod, t.rod), start=problem.at(t.a), end=problem.at(t.b), sitting=t.sitting) for t in turns(problem, schedule, board)],
-        days=_days(board, problem), room=_room(problem), clashes=found, clashes_sure=conflict is not None and conflict[1].sure,
-        trying=[_trying(t) for t in shop.scheduler.trials.values()], feed=f"/calendar/{shop.timetable.feed()}.ics",
+        days=_days(board, problem), room=_room(problem), clashes=found, clashes_sure=conflict is not None and conflict.sure,
+        trying=[_trying(t) for t in shop.timetable.tried()], feed=f"/calendar/{shop.timetable.feed()}.ics",
     )  # fmt: skip
 
 
@@ -363,18 +359,9 @@ def _why(problem: Problem, w: Why) -> WhyHere:
     )
 
 
-def _trying(t: Trial) -> Trying:
-    a = t.answer
-    if a is None or a.schedule is None or a.cost is None:
-        return Trying(name=t.name, costs=None, ready={}, nowhere=a is not None)
-    ready = {d.rod: ready_at(t.problem, a.schedule, d.rod) for d in t.problem.dues}
-    costs = Costs.model_validate(asdict(a.cost))
-    return Trying(
-        name=t.name,
-        costs=costs,
-        ready={r: t.problem.at(n) for r, n in ready.items() if n is not None},
-        nowhere=False,
-    )
+def _trying(t: Tried) -> Trying:
+    costs = None if t.cost is None else Costs.model_validate(t.cost)
+    return Trying(name=t.name, costs=costs, ready=t.ready, nowhere=t.nowhere)
 
 
 def _line(laid: Laid, s: Sitting, schedule: Schedule, zone: ZoneInfo) -> TodayLine:

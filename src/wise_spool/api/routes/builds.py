@@ -113,7 +113,7 @@ def undo(
 ) -> m.BuildState:
     """Step back."""
     kept = shop.builds.undo(build_id, seen, client)
-    shop.learning.forget()
+    shop.learn_anew()
     return as_state(shop, kept)
 
 
@@ -123,7 +123,7 @@ def redo(
 ) -> m.BuildState:
     """Step forward again."""
     kept = shop.builds.redo(build_id, seen, client)
-    shop.learning.forget()
+    shop.learn_anew()
     return as_state(shop, kept)
 
 

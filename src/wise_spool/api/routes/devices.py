@@ -113,7 +113,7 @@ def _standing(shop: Shop) -> None:
 
 def _found(shop: Shop, device_id: DeviceId) -> Device:
     _standing(shop)
-    one = shop.bench[device_id]
+    one = shop.instrument(device_id)
     return Device(id=device_id, name=one.name, kind=one.kind, simulated=True, fault=one.fault)
 
 
@@ -136,7 +136,7 @@ def practise(bench: Practice, shop: InShop) -> list[Device]:
 def air(shop: InShop) -> RoomAir:
     """The room as its sensor says it now."""
     _standing(shop)
-    read = read_air(shop.workshop.thermometer.line(datetime.now()))
+    read = read_air(shop.thermometer().line(datetime.now()))
     return RoomAir(
         temperature_c=read.temperature_c, humidity_percent=read.humidity_percent, text=read.text
     )
@@ -146,7 +146,7 @@ def air(shop: InShop) -> RoomAir:
 def dryer(shop: InShop) -> Dryer:
     """Whether the dryer turns."""
     _standing(shop)
-    one = shop.workshop.dryer
+    one = shop.dryer()
     return Dryer(name=one.name, turning_rpm=one.turning_rpm, fault=one.fault)
 
 
@@ -154,11 +154,14 @@ def dryer(shop: InShop) -> Dryer:
 def turn(how: Turn, shop: InShop) -> Dryer:
     """Turn the dryer, or stop it; a simulated one may be made to stall."""
     _standing(shop)
-    one = shop.workshop.dryer
+    one = shop.dryer()
     if how.fault is not None:
         one.fault = how.fault
-    if how.rpm is not None:
-        one.turn(how.rpm)
+    try:
+        if how.rpm is not None:
+            one.turn(how.rpm)
+    finally:
+        shop.instruments.make_behave("dryer", fault=one.fault, turning_rpm=one.turning_rpm)
     return dryer(shop)
 
 
@@ -166,7 +169,7 @@ def turn(how: Turn, shop: InShop) -> Dryer:
 def misread(how: AirSetting, shop: InShop) -> RoomAir:
     """Make the simulated room sensor misbehave, or be in order."""
     _standing(shop)
-    shop.workshop.thermometer.fault = how.fault
+    shop.instruments.make_behave("air", fault=how.fault)
     return air(shop)
 
 
@@ -180,18 +183,21 @@ def foot(how: Trodden, shop: InShop) -> None:
 @routes.put("/{device_id}")
 def set_up(device_id: DeviceId, setting: Setting, shop: InShop) -> Device:
     _found(shop, device_id)
-    shop.bench[device_id].fault = setting.fault
+    shop.instruments.make_behave(device_id, fault=setting.fault)
     return _found(shop, device_id)
 
 
 @routes.post("/{device_id}/press")
 def press(device_id: DeviceId, how: Press, shop: InShop) -> DeviceReading:
     _found(shop, device_id)
-    one = shop.bench[device_id]
+    one = shop.instrument(device_id)
+    before = one.about
     if how.about is not None:
         one.about = how.about
     elif how.angle_deg is not None and one.kind == "indicator":
         under = weigh_round(ON_THE_BENCH, [how.angle_deg], np.random.default_rng(0))
         one.about = under[0].drop_mm or 0.0
+    if one.about != before:
+        shop.instruments.make_behave(device_id, about=one.about)
     reading = read_line(one.kind, one.press())
     return DeviceReading(value=reading.value, text=reading.text)

@@ -17,4 +17,6 @@ def learned(shop: InShop) -> list[Learned]:
 @routes.delete("/{name:path}")
 def reset(name: str, shop: InShop) -> list[Learned]:
     """Begin anew with one of them; the log stays as it is."""
-    return list(shop.learning.reset(name))
+    learned = list(shop.learning.reset(name))
+    shop.learn_anew()
+    return learned
