@@ -1,6 +1,8 @@
 """Load on a real server: edits, plans, sheets and looks by many clients at once, and what one kind of work costs another.
 
-``python -m bench.load [CLIENTS ...]``; without any, 1, 8 and 64. Loopback only.
+``python -m bench.load [CLIENTS ...]``; without any, 1, 8 and 64. ``WISE_SPOOL_SERVERS=2`` serves with two processes. Loopback only.
+
+Hammered, a client asks again the moment it is answered. At the bench, it does something every few seconds, as a person does.
 """
 
 import json
@@ -19,6 +21,8 @@ from tests.e2e.browser import Server
 from bench.timing import line
 
 SECONDS = 12.0
+THINKS_S = 5.0
+"""Between two edits of somebody at a bench, on average. Assumed."""
 Work = Callable[[httpx.Client, random.Random], None]
 
 
@@ -43,13 +47,16 @@ def _children(pid: int) -> list[str]:
 
 
 def edit(rods: list[str]) -> Work:
-    """One field of a rod of the client's own."""
+    """One field of some rod, by clients that hold the rod's plan as of the last answer."""
+    held: dict[str, int] = {}
 
     def work(client: httpx.Client, dice: random.Random) -> None:
         rod = rods[dice.randrange(len(rods))]
         op = {"act": "set", "at": ["number"], "to": f"N {dice.randrange(10**6)}"}
         change = {"id": uuid.uuid4().hex, "what": "number", "seen": 10**6, "ops": [op]}
-        client.post(f"/api/builds/{rod}/changes", json={"changes": [change]}).raise_for_status()
+        body = {"changes": [change], "holds": held.get(rod)}
+        answer = client.post(f"/api/builds/{rod}/changes", json=body).raise_for_status()
+        held[rod] = answer.json()["state"]["version"]
 
     return work
 
@@ -74,8 +81,10 @@ def sheets(rods: list[str]) -> Work:
     return work
 
 
-def hammered(url: str, clients: int, work: Work, seconds: float) -> list[float]:
-    """Milliseconds of every request of so many clients."""
+def hammered(
+    url: str, clients: int, work: Work, seconds: float, thinks_s: float = 0.0
+) -> list[float]:
+    """Milliseconds of every request of so many clients, each of which thinks so long in between."""
     took: list[float] = []
     lock = threading.Lock()
     until = time.perf_counter() + seconds
@@ -83,10 +92,14 @@ def hammered(url: str, clients: int, work: Work, seconds: float) -> list[float]:
     def one(seed: int) -> None:
         dice, mine = random.Random(seed), []
         with httpx.Client(base_url=url, timeout=120) as client:
+            if thinks_s:
+                time.sleep(dice.uniform(0, thinks_s))
             while time.perf_counter() < until:
                 began = time.perf_counter()
                 work(client, dice)
                 mine.append(1000 * (time.perf_counter() - began))
+                if thinks_s:
+                    time.sleep(dice.expovariate(1 / thinks_s))
         with lock:
             took.extend(mine)
 
@@ -113,6 +126,8 @@ def main(counts: list[int]) -> None:
             for name, work in kinds.items():
                 took = hammered(server.url, clients, work, SECONDS)
                 print(f"{line(f'{name}, {clients} clients', took)}  {len(took) / SECONDS:6.1f} a second", flush=True)  # fmt: skip
+            took = hammered(server.url, clients, kinds["edit"], 2 * SECONDS, THINKS_S)
+            print(f"{line(f'edit, {clients} at the bench', took)}  {len(took) / 2 / SECONDS:6.1f} a second", flush=True)  # fmt: skip
         print("\nhealth while others work, 1 client beside 8:")
         for name in ("edit", "story stick"):
             beside = threading.Thread(target=hammered, args=(server.url, 8, kinds[name], SECONDS))

@@ -40,9 +40,9 @@ class AtTheDoor(unittest.TestCase):
             closed(self.app), base_url=f"https://{HOST}:8443", client=(address, 50000)
         )
 
-    def signed_in(self, name):
+    def signed_in(self, name, password=PASSWORD):
         client = self.from_the_network()
-        answer = client.post("/api/door/sign-in", json={"name": name, "password": PASSWORD})
+        answer = client.post("/api/door/sign-in", json={"name": name, "password": password})
         self.assertEqual(answer.status_code, 204, answer.text)
         return client
 
@@ -150,7 +150,7 @@ class WhoMayWhat(AtTheDoor):
                 self.assertTrue(owner or path.startswith("/api/shown"), path)
                 self.assertLessEqual(viewer, builder, path)
                 self.assertLessEqual(builder, owner, path)
-                if client and path not in ("/api/door", "/api/door/sign-out"):
+                if client and path not in ("/api/door", "/api/door/sign-out", "/api/door/password"):
                     self.assertTrue(path.startswith("/api/shown") and method == "GET", path)
 
     def test_who_did_what_is_on_the_trail(self):
@@ -233,6 +233,21 @@ class TokensAndTries(AtTheDoor):
             else:
                 one.post("/api/door/sign-out?everywhere=true")
             self.assertEqual((one.get("/api/builds").status_code, two.get("/api/builds").status_code), (401, 401), how)  # fmt: skip
+
+    def test_ones_own_password_asks_for_the_old_one_and_only_so_often(self):
+        self.here.post("/api/door/accounts", json={"name": "Kari", "role": "viewer", "password": PASSWORD})  # fmt: skip
+        mine, another = self.signed_in("Kari"), self.signed_in("Kari")
+        self.assertTrue(mine.get("/api/door").json()["has_password"])
+        said = {"old": PASSWORD, "password": "another four words here"}
+        for body, field in (({**said, "old": "wrong"}, "old"), ({**said, "password": "short"}, "password")):  # fmt: skip
+            refused = mine.put("/api/door/password", json=body)
+            self.assertEqual((refused.status_code, refused.json()["errors"][0]["field"]), (422, field))  # fmt: skip
+        self.assertEqual(mine.put("/api/door/password", json=said).status_code, 204)
+        self.assertEqual([c.get("/api/builds").status_code for c in (mine, another)], [401, 401])
+        again = self.signed_in("Kari", "another four words here")
+        tries = [again.put("/api/door/password", json={**said, "old": f"wrong {n}"}).status_code for n in range(8)]  # fmt: skip
+        self.assertEqual((tries[0], tries[-1]), (422, 429))
+        self.assertEqual(self.here.put("/api/door/password", json=said).status_code, 409)
 
     def test_what_cannot_be_is_said_at_its_field(self):
         for said, field in (

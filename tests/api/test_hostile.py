@@ -12,6 +12,7 @@ from hypothesis import settings as hypothesis_settings
 from hypothesis import strategies as st
 from sqlmodel import Session, select
 from starlette.testclient import TestClient
+from structlog.contextvars import get_contextvars
 
 from tests.api.test_builds import WithAShop
 from tests.shop import settings
@@ -138,12 +139,21 @@ class Text(Hostile):
         self.assertLess(self.raw.get(f"/api/builds/{rod}%00/log").status_code, 500)
 
     def test_a_fault_has_a_name_that_the_log_knows(self):
-        with mock.patch("wise_spool.api.routes.learned.Learned", side_effect=RuntimeError), mock.patch.object(self.client.app.state.shop.learning, "all", side_effect=RuntimeError("x")), mock.patch("wise_spool.api.problems.say") as said:  # fmt: skip
+        on_its_way = []
+
+        def fails():
+            on_its_way.append(get_contextvars()["request"])
+            raise RuntimeError
+
+        with mock.patch.object(self.client.app.state.shop.learning, "all", side_effect=fails), mock.patch("wise_spool.api.problems.say") as said:  # fmt: skip
             answer = self.raw.get("/api/learned")
         self.assertEqual(answer.status_code, 500)
         fault = answer.json()["fault"]
         self.assertIn(fault, answer.json()["detail"])
         self.assertEqual(said.error.call_args.kwargs["fault"], fault)
+        self.assertEqual(on_its_way, [fault], "what is logged on the way bears another number")
+        numbers = {self.raw.get("/api/health").headers["x-request-id"] for _ in range(5)}
+        self.assertEqual(len(numbers), 5)
 
 
 class Away(unittest.TestCase):

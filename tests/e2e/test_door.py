@@ -56,6 +56,33 @@ class TheDoor(InTheBrowser):
                 made = self.page.request.post(f"{door}/accounts", data={"name": name, "role": role, "password": PASSWORD})  # fmt: skip
                 self.assertEqual(made.status, 201)
 
+    def test_another_password_is_set_by_the_owner_and_by_oneself(self):
+        self.owned()
+        self.visit("/door")
+        self.page.get_by_role("button", name="Another password: Vidar").click()
+        typed = self.page.get_by_label("A password for Vidar, ten letters or more")
+        typed.fill("short")
+        self.expected_console = ("422",)
+        self.page.get_by_role("button", name="Set it").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("10 letters or more")
+        expect(typed).to_have_value("short")
+        typed.fill("first four words again")
+        self.page.get_by_role("button", name="Set it").click()
+        expect(self.page.get_by_role("status")).to_contain_text("Vidar has another password")
+
+        window = self.another_window()
+        window.goto(f"https://{ADDRESS}:{LAN_PORT}/")
+        window.get_by_label("Your name here").fill("Vidar")
+        window.get_by_label("Password").fill("first four words again")
+        window.get_by_role("button", name="Come in").click()
+        expect(window.get_by_role("heading", name="The rack")).to_be_visible()
+        window.goto(f"https://{ADDRESS}:{LAN_PORT}/door")
+        window.get_by_role("button", name="Another password").click()
+        window.get_by_label("The password as it is").fill("first four words again")
+        window.get_by_label("A new one, ten letters or more").fill(PASSWORD)
+        window.get_by_role("button", name="Set it").click()
+        expect(window.get_by_label("Password")).to_be_visible()
+
     def test_a_phone_is_let_in_works_a_card_and_is_turned_out(self):
         self.owned()
         self.visit("/door")

@@ -14,7 +14,7 @@ from wise_spool.api import models as m
 from wise_spool.api import problems
 from wise_spool.api.deps import InShop, Shop
 from wise_spool.api.doorkeeper import DoorKeeper
-from wise_spool.api.limits import Guarded, LargestBody, Readable, SameOrigin
+from wise_spool.api.limits import Guarded, LargestBody, Numbered, Readable, SameOrigin
 from wise_spool.api.problems import Problem, ProblemError
 from wise_spool.api.routes import (
     afterwards,
@@ -71,6 +71,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     app.add_middleware(DoorKeeper, door=app.state.shop.door)  # before anything of a body is read
     app.add_middleware(SameOrigin, hosts=(settings.host, *settings.names))
     app.add_middleware(Guarded)
+    app.add_middleware(Numbered)
     problems.install(app)
     app.get("/api/health")(health)
     for routes in ROUTES:

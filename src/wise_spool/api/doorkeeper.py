@@ -23,7 +23,7 @@ CLOSED = "wise_spool.closed"
 """In the scope of a request that came from the network."""
 ASKS = ("/api/", "/openapi.json")
 AT_THE_DOOR = {("POST", "/api/door/sign-in"), ("POST", "/api/door/come-in"), ("GET", "/api/door/authority.crt")}  # fmt: skip
-ANYBODYS = {("GET", "/api/door"), ("POST", "/api/door/sign-out")}
+ANYBODYS = {("GET", "/api/door"), ("POST", "/api/door/sign-out"), ("PUT", "/api/door/password")}
 OWNERS = ("/api/door", "/api/keeping", "/api/people")
 WORKED_OUT = re.compile(
     r"/api/(plan(/schools)?|labels/drawn|line-up/photo|measures|clock-angles|charts|tapers|bends(/\w+)?|trainer/rounds(/.*)?|shelf/\w+/csv/look)"

@@ -3,13 +3,17 @@ an answer."""
 
 import json
 import re
+import secrets
+import time
 from collections.abc import Iterable, Mapping
 from urllib.parse import unquote, urlsplit
 
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
+from structlog.contextvars import bound_contextvars
 
 from wise_spool.api.problems import FieldProblem, Problem, answer
 from wise_spool.core.ground.sentences import capital
+from wise_spool.logs import say
 
 
 def again(messages: list[Message], receive: Receive) -> Receive:
@@ -148,6 +152,40 @@ HEADERS = {
     b"permissions-policy": b"camera=(), geolocation=(), microphone=(self), payment=(), usb=()",
 }
 """What every answer says to a browser: run and load only what is ours, and show it in nobody's frame."""
+
+
+class Numbered:
+    """ASGI middleware: every request has a number, which everything the log says on its way bears and its answer says; what took long or failed
+    is logged, with the place in the program and not who or what."""
+
+    def __init__(self, app: ASGIApp, slow_s: float = 2.0) -> None:
+        self.app, self.slow_s = app, slow_s
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        number = secrets.token_hex(4)
+        scope.setdefault("state", {})["number"] = number
+        began, status = time.perf_counter(), 0
+
+        async def numbered(message: Message) -> None:
+            nonlocal status
+            if message["type"] == "http.response.start":
+                status = message["status"]
+                message["headers"] = [*message["headers"], (b"x-request-id", number.encode())]
+                took_s = time.perf_counter() - began
+                if took_s > self.slow_s or status >= 500:
+                    say.warning("slow" if status < 500 else "failed", method=scope["method"], route=_route(scope), status=status, ms=round(1000 * took_s))  # fmt: skip
+            await send(message)
+
+        with bound_contextvars(request=number):
+            await self.app(scope, receive, numbered)
+
+
+def _route(scope: Scope) -> str:
+    """The route's own path, without what was in it."""
+    return str(getattr(scope.get("route"), "path", "none"))
 
 
 class Guarded:

@@ -254,7 +254,9 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(Exception)
     async def _fault(request: Request, error: Exception) -> JSONResponse:
-        fault = uuid.uuid4().hex[:8]
-        say.error("a fault of ours", fault=fault, path=request.url.path, exc_info=error)
+        fault = getattr(request.state, "number", "") or uuid.uuid4().hex[:8]
+        say.error(
+            "a fault of ours", fault=fault, request=fault, path=request.url.path, exc_info=error
+        )
         detail = f"That is a fault of ours, noted in the log as {fault}. Nothing was changed."
         return answer(Problem(title="A fault", status=500, detail=detail), fault=fault)

@@ -110,6 +110,20 @@ class Door:
             row.secret = secret
             session.exec(delete(PassRow).where(col(PassRow.account_id) == account_id))
 
+    def set_own_password(self, who: Who, old: str, password: str, place: str) -> None:
+        """Somebody's own other password, for the old one; all their windows are signed out. Raises :class:`NotNowError` for who came in by a
+        link, :class:`RefusedError` at ``old`` for a wrong one, which counts as a try at the door."""
+        if who.account_id is None:
+            raise NotNowError("Whoever came in by a link has no password.")
+        keys = {f"password {who.account_id}": MOST_TRIES, f"place {place}": MOST_FROM_ONE_PLACE}
+        self._not_too_often(keys)
+        with Session(self.engine) as session:
+            secret = self._account(session, who.account_id).secret
+        if not self._matches(secret, old):
+            self._failed(keys)
+            raise RefusedError("That is not the password as it is.", "old")
+        self.set_password(who.account_id, password)
+
     def close_account(self, account_id: uuid.UUID) -> None:
         """Let an account go with all its passes. Raises :class:`NotNowError` for the last owner."""
         with Session(self.engine) as session, session.begin():

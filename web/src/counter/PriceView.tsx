@@ -1,13 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { ArrowLeft } from "lucide-react";
 import { useEffect, useState } from "react";
-import { Link } from "wouter";
 
 import { api, Refused, saidAgainst, take } from "../api/client";
 import type { PriceLine, RodPrice, Terms } from "../api/types";
 import { sayOf, useEntries } from "../outbox/entries";
 import { freshRowId } from "../rod/changes";
-import { HeadTools } from "../shell/HeadTools";
+import { PageHead } from "../shell/PageHead";
 import { Answer, Fig } from "../stages/Answer";
 import { Button } from "../ui/controls";
 import { useKept } from "../ui/useKept";
@@ -33,15 +31,7 @@ export function PriceView({ id }: { id: string }) {
   const again = () => client.invalidateQueries({ queryKey: ["price", id] });
   return (
     <div className="bench flex h-full flex-col">
-      <header className="flex min-h-13 shrink-0 flex-wrap items-center gap-x-3 border-b border-line px-5">
-        <Link href={`/build/${id}`} className="inline-flex items-center gap-1 hover:underline">
-          <ArrowLeft size={16} aria-hidden /> {name || "the rod"}
-        </Link>
-        <h1 className="text-lead font-bold">The price</h1>
-        <div className="ml-auto flex items-center">
-          <HeadTools />
-        </div>
-      </header>
+      <PageHead title="The price" href={`/build/${id}`} back={name || "the rod"} />
       <main className="min-h-0 flex-1 overflow-auto px-6 py-4" tabIndex={0} aria-label="The price">
         {price.isError && (
           <p role="alert" className="text-ruin">

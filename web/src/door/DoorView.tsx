@@ -1,14 +1,14 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { ArrowLeft } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useSearchParams } from "wouter";
 
 import { api, saidAgainst, take } from "../api/client";
 import type { AtTheDoor, DoorLink, Doors, LetIn } from "../api/types";
-import { HeadTools } from "../shell/HeadTools";
+import { PageHead } from "../shell/PageHead";
 import { Answer } from "../stages/Answer";
 import { Button, Pick } from "../ui/controls";
 import { due } from "../rack/clocks";
+import { Accounts, PasswordForm } from "./Accounts";
 import { ago } from "./moments";
 
 const KIND_WORDS: Record<string, string> = {
@@ -32,24 +32,17 @@ export function DoorView() {
   });
   return (
     <div className="bench flex h-full flex-col">
-      <header className="flex min-h-13 shrink-0 flex-wrap items-center gap-x-3 border-b border-line px-5">
-        <Link href="/" className="inline-flex items-center gap-1 hover:underline">
-          <ArrowLeft size={16} aria-hidden /> rack
-        </Link>
-        <h1 className="text-lead font-bold">The door</h1>
+      <PageHead title="The door">
         {door.data && !door.data.here && (
           <span className="text-soft">
             you are {door.data.who}, {door.data.role}
           </span>
         )}
-        <div className="ml-auto flex items-center">
-          <HeadTools />
-        </div>
-      </header>
+      </PageHead>
       <main className="flex-1 overflow-auto px-6 py-5" tabIndex={0} aria-label="The door">
         {door.isError && <p className="text-ruin">{door.error.message}</p>}
         {door.data && <HowOpen door={door.data} />}
-        {door.data && !door.data.here && <SignOut />}
+        {door.data && !door.data.here && <Mine door={door.data} />}
         {all.data && door.data && (
           <div className="mt-6 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-10 max-[1000px]:grid-cols-1">
             <div className="grid content-start gap-8">
@@ -108,18 +101,52 @@ function HowOpen({ door }: { door: AtTheDoor }) {
   );
 }
 
-function SignOut() {
+/** Whoever came in from the network: another password of their own, and out again. */
+function Mine({ door }: { door: AtTheDoor }) {
+  const [anew, setAnew] = useState(false);
+  const [problem, setProblem] = useState("");
   const out = async (everywhere: boolean) => {
     await take(api.POST("/api/door/sign-out", { params: { query: { everywhere } } }));
     location.assign("/");
   };
+  const set = async ([old, password]: string[]) => {
+    try {
+      await take(api.PUT("/api/door/password", { body: { old: old!, password: password! } }));
+      location.assign("/"); // every window is signed out, this one too
+    } catch (error) {
+      setProblem(saidAgainst(error));
+    }
+  };
   return (
-    <p className="mt-4 flex gap-2">
-      <Button onClick={() => void out(false)}>Sign out</Button>
-      <Button look="quiet" onClick={() => void out(true)}>
-        Sign out everywhere
-      </Button>
-    </p>
+    <div className="mt-4">
+      <p className="flex flex-wrap gap-2">
+        <Button onClick={() => void out(false)}>Sign out</Button>
+        <Button look="quiet" onClick={() => void out(true)}>
+          Sign out everywhere
+        </Button>
+        {door.has_password && (
+          <Button look="quiet" aria-expanded={anew} onClick={() => setAnew(!anew)}>
+            Another password
+          </Button>
+        )}
+      </p>
+      {anew && (
+        <>
+          <PasswordForm
+            asks={["The password as it is", "A new one, ten letters or more"]}
+            onSaid={set}
+          />
+          <p className="text-soft">
+            Every window signed in by the old one is signed out, this one too.
+          </p>
+        </>
+      )}
+      {problem && (
+        <p role="alert" className="mt-2 text-ruin">
+          {problem}
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -292,108 +319,6 @@ function Inside({ all }: { all: Doors }) {
           </li>
         ))}
       </ul>
-    </section>
-  );
-}
-
-function Accounts({ all }: { all: Doors }) {
-  const client = useQueryClient();
-  const first = all.accounts.length === 0;
-  const [name, setName] = useState("");
-  const [role, setRole] = useState<"owner" | "builder" | "viewer">("builder");
-  const [password, setPassword] = useState("");
-  const [problem, setProblem] = useState("");
-  const act = async (doing: Promise<unknown>) => {
-    try {
-      await doing;
-      setProblem("");
-      setPassword("");
-      setName("");
-    } catch (error) {
-      setProblem(saidAgainst(error));
-    }
-    await client.invalidateQueries({ queryKey: ["door"] });
-  };
-  return (
-    <section aria-labelledby="accounts">
-      <h2 id="accounts" className="text-lead font-bold">
-        Accounts
-      </h2>
-      <ul className="divide-y divide-line">
-        {all.accounts.map((a) => (
-          <li key={a.id} className="flex flex-wrap items-center gap-x-3 py-2">
-            <span className="flex-1">
-              <span className="font-semibold">{a.name}</span>{" "}
-              <span className="text-soft">{all.roles[a.role]}</span>
-            </span>
-            <Button
-              look="quiet"
-              aria-label={`Close it: ${a.name}`}
-              onClick={() =>
-                void act(
-                  take(
-                    api.DELETE("/api/door/accounts/{account_id}", {
-                      params: { path: { account_id: a.id } },
-                    }),
-                  ),
-                )
-              }
-            >
-              Close it
-            </Button>
-          </li>
-        ))}
-      </ul>
-      <form
-        className="mt-3 flex flex-wrap items-end gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void act(
-            take(
-              api.POST("/api/door/accounts", {
-                body: { name: name.trim(), role: first ? "owner" : role, password },
-              }),
-            ),
-          );
-        }}
-      >
-        <label>
-          <span className="label block">{first ? "The owner’s name" : "Somebody’s name"}</span>
-          <input
-            className="field w-40"
-            autoComplete="off"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </label>
-        {!first && (
-          <Pick
-            label="They are"
-            className="w-32"
-            value={role}
-            options={(["builder", "viewer", "owner"] as const).map((r) => ({ value: r, label: r }))}
-            onChange={setRole}
-          />
-        )}
-        <label>
-          <span className="label block">Password, ten letters or more</span>
-          <input
-            className="field w-56"
-            type="password"
-            autoComplete="new-password"
-            value={password}
-            onChange={(e) => setPassword(e.target.value)}
-          />
-        </label>
-        <Button type="submit" look={first ? "tape" : "plain"} disabled={!name.trim() || !password}>
-          Make the account
-        </Button>
-      </form>
-      {problem && (
-        <p role="alert" className="mt-2 text-ruin">
-          {problem}
-        </p>
-      )}
     </section>
   );
 }

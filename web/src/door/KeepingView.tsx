@@ -1,11 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { ArrowLeft, Download } from "lucide-react";
+import { Download } from "lucide-react";
 import { useEffect, useState } from "react";
-import { Link } from "wouter";
 
 import { api, Refused, saidAgainst, take } from "../api/client";
 import type { KeptSafe } from "../api/types";
-import { HeadTools } from "../shell/HeadTools";
+import { PageHead } from "../shell/PageHead";
 import { Answer } from "../stages/Answer";
 import { Button } from "../ui/controls";
 import { anew } from "./anew";
@@ -44,15 +43,7 @@ export function KeepingView() {
   };
   return (
     <div className="bench flex h-full flex-col">
-      <header className="flex min-h-13 shrink-0 flex-wrap items-center gap-x-3 border-b border-line px-5">
-        <Link href="/" className="inline-flex items-center gap-1 hover:underline">
-          <ArrowLeft size={16} aria-hidden /> rack
-        </Link>
-        <h1 className="text-lead font-bold">Kept safe</h1>
-        <div className="ml-auto flex items-center">
-          <HeadTools />
-        </div>
-      </header>
+      <PageHead title="Kept safe" />
       <main className="flex-1 overflow-auto px-6 py-5" tabIndex={0} aria-label="Kept safe">
         {kept.isError && <p className="text-ruin">{kept.error.message}</p>}
         {kept.data && (

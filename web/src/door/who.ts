@@ -33,6 +33,7 @@ const AWAY: AtTheDoor = {
   rod_id: null,
   network: null,
   owner_made: true,
+  has_password: true,
 };
 
 /** This window is let in no more. */

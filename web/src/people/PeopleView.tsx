@@ -1,11 +1,11 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { ArrowLeft, Download } from "lucide-react";
+import { Download } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useLocation } from "wouter";
 
 import { api, saidAgainst, take } from "../api/client";
 import type { OnePerson, Angler } from "../api/types";
-import { HeadTools } from "../shell/HeadTools";
+import { PageHead } from "../shell/PageHead";
 import { Button, Choice } from "../ui/controls";
 import { useKept } from "../ui/useKept";
 import { asOptions } from "../ui/options";
@@ -53,15 +53,7 @@ export function PeopleView({ id }: { id?: string | undefined }) {
   };
   return (
     <div className="bench flex h-full flex-col">
-      <header className="flex min-h-13 shrink-0 flex-wrap items-center gap-x-3 border-b border-line px-5">
-        <Link href="/" className="inline-flex items-center gap-1 hover:underline">
-          <ArrowLeft size={16} aria-hidden /> rack
-        </Link>
-        <h1 className="text-lead font-bold">People</h1>
-        <div className="ml-auto flex items-center">
-          <HeadTools />
-        </div>
-      </header>
+      <PageHead title="People" />
       <div className="grid min-h-0 flex-1 grid-cols-[18rem_minmax(0,1fr)] max-[760px]:grid-cols-1">
         <nav aria-label="Everybody" className="overflow-auto border-r border-line p-3">
           <ul>

@@ -38,6 +38,7 @@ class AtTheDoor(BaseModel):
     rod_id: uuid.UUID | None
     network: Network | None
     owner_made: bool
+    has_password: bool
 
 
 class Account(BaseModel):
@@ -86,6 +87,12 @@ class NewPassword(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     password: str = Field(max_length=400)
+
+
+class OwnPassword(NewPassword):
+    """Another password of one's own."""
+
+    old: str = Field(max_length=400)
 
 
 class SignIn(BaseModel):
@@ -158,7 +165,7 @@ def door(request: Request, shop: InShop) -> AtTheDoor:
     net = shop.network
     return AtTheDoor(
         who=who.name, role=who.role, here=not request.scope.get(CLOSED), rod_id=who.build_id,
-        network=None if net is None else Network(address=net.address, fingerprint=net.fingerprint), owner_made=bool(shop.door.accounts()),
+        network=None if net is None else Network(address=net.address, fingerprint=net.fingerprint), owner_made=bool(shop.door.accounts()), has_password=who.account_id is not None,
     )  # fmt: skip
 
 
@@ -185,6 +192,14 @@ def set_password(
     shop.door.set_password(account_id, new.password)
     shop.bell.door()
     return _everything(shop)
+
+
+@routes.put("/password", status_code=204)
+def set_own_password(said: OwnPassword, request: Request, shop: InShop) -> None:
+    """Another password of one's own; all one's windows are signed out."""
+    request.state.did = "set another password of their own"
+    shop.door.set_own_password(at_the_door(request), said.old, said.password, _place(request))
+    shop.bell.door()
 
 
 @routes.delete("/accounts/{account_id}")
