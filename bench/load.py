@@ -13,6 +13,8 @@ import threading
 import time
 import uuid
 from collections.abc import Callable
+from contextlib import suppress
+from pathlib import Path
 from typing import Any
 
 import httpx
@@ -27,23 +29,26 @@ Work = Callable[[httpx.Client, random.Random], None]
 
 
 def memory_mb(pid: int) -> float:
-    """Resident memory of a process and its children, MB."""
+    """Memory of a process and all it has started, MB: each page counted once where it is shared (proportional set size)."""
     kb = 0
-    for p in (str(pid), *_children(pid)):
-        try:
-            with open(f"/proc/{p}/status", encoding="ascii") as status:  # noqa: PTH123
-                kb += next(int(row.split()[1]) for row in status if row.startswith("VmRSS"))
-        except (OSError, StopIteration):
-            continue
+    for p in family(pid):
+        with suppress(OSError, StopIteration):
+            rolled = Path(f"/proc/{p}/smaps_rollup").read_text(encoding="ascii")
+            kb += next(int(row.split()[1]) for row in rolled.splitlines() if row.startswith("Pss:"))
     return kb / 1024
 
 
-def _children(pid: int) -> list[str]:
-    try:
-        with open(f"/proc/{pid}/task/{pid}/children", encoding="ascii") as listed:  # noqa: PTH123
-            return listed.read().split()
-    except OSError:
-        return []
+def family(pid: int) -> list[int]:
+    """A process and all it has started, and they; the database, which serves any number of shops, is not of it."""
+    out, found = [pid], [pid]
+    while found:
+        parent = found.pop()
+        for task in Path(f"/proc/{parent}/task").glob("*/children"):
+            with suppress(OSError):
+                for child in task.read_text(encoding="ascii").split():
+                    out.append(int(child))
+                    found.append(int(child))
+    return out
 
 
 def edit(rods: list[str]) -> Work:
