@@ -8,6 +8,7 @@ import unittest
 import uuid
 import zipfile
 from datetime import UTC, datetime, timedelta
+from unittest import mock
 
 import pdfplumber
 from fastapi.testclient import TestClient
@@ -24,6 +25,7 @@ from wise_spool.exchange.shelf_csv import read_shelf
 from wise_spool.run.authority import LASTS, certificates
 from wise_spool.run.doctor import Checked, _backups, _certificate, _clock
 from wise_spool.store.builds import BuildStore
+from wise_spool.store.cluster import ClusterError
 from wise_spool.store.keeping import Keeping, Schedule, kept_of
 from wise_spool.store.migrations import newest, stands_at, upgrade
 from wise_spool.store.shelf import Shelf
@@ -88,6 +90,21 @@ class ByThemselves(InAShop):
         refused = self.client.post(f"/api/keeping/backups/{file.name}/put-back")
         self.assertEqual(refused.status_code, 422)
         self.assertEqual(len(self.names()), 2)
+
+    def test_a_disk_that_is_full_in_the_middle_is_said_and_nothing_half_made_stays(self):
+        self.keeping.make()
+        before = sorted(f.name for f in self.folder.iterdir())
+        self.now[0] += timedelta(days=1)
+        dump = ClusterError("pg_dump failed: could not write to output file: No space left on device")  # fmt: skip
+        for where, fails in (("wise_spool.store.cluster.Cluster.run", dump), ("wise_spool.store.backups.json.dump", OSError(28, "No space left on device"))):  # fmt: skip
+            with mock.patch(where, side_effect=fails):
+                answer = self.client.post("/api/keeping/backups")
+            self.assertEqual(answer.status_code, 422, answer.text)
+            self.assertIn("is full", answer.json()["detail"])
+            self.assertIn("is full", self.stands()["trouble"])
+            self.assertEqual(sorted(f.name for f in self.folder.iterdir()), before)
+        self.assertEqual(self.client.post("/api/keeping/backups").status_code, 201)
+        self.assertEqual(self.stands()["trouble"], "")
 
     def test_a_folder_that_cannot_be_is_said_at_its_field_and_the_old_one_stays(self):
         (temporary := temporary_dir() / "a-file").write_text("x")

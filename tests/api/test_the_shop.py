@@ -13,6 +13,7 @@ from wise_spool.core.document.records import Records
 from wise_spool.demo.blanks import demo_blanks
 from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import write_build
+from wise_spool.store.settled import settle
 from wise_spool.store.shelf import Shelf
 
 SHOP = {b.name: b for b in demo_builds(datetime.now(UTC))}
@@ -253,6 +254,27 @@ class Leaving(WithRods):
                 self.assertEqual(names[grip["id"]], "cork rear grip")
                 revisions = self.client.get(f"/api/builds/{rod['id']}/revisions").json()
                 self.assertNotIn(f"for {name}", [r["what"] for r in revisions])
+
+    def test_a_name_of_figures_is_not_looked_for_in_moments_numbers_and_ids(self):
+        rod = self.hang("Holm Casting", client="00")
+        self.client.put(
+            "/api/terms", json={**self.client.get("/api/terms").json(), "hour": "100.00"}
+        )
+        self.client.post(f"/api/builds/{rod['id']}/log", json={"entries": [{"id": "n00", "at": "2026-05-02T10:00:00Z", "note": {"id": "n00", "words": "00 came by at 10:00"}}]})  # fmt: skip
+        settle(self.store.engine, "learned-since", {"x": "2026-05-02T10:00:00+00:00"})
+        before = [self.client.get(p).json() for p in ("/api/terms", "/api/learned", "/api/board")]
+        for name in ("00", "10:00", "2026", "100.00"):
+            new = {"id": str(uuid.uuid4()), "person": {"name": name, "contact": "+00 10 2026"}}
+            self.assertEqual(self.client.post("/api/people", json=new).status_code, 201)
+            gone = self.client.delete(f"/api/people/{new['id']}", params={"even_so": True})
+            self.assertEqual(gone.status_code, 200, gone.text)
+        after = [self.client.get(p).json() for p in ("/api/terms", "/api/learned", "/api/board")]
+        self.assertEqual(after[:2], before[:2])
+        self.assertEqual(after[2]["board"], before[2]["board"])
+        state = self.client.get(f"/api/builds/{rod['id']}").json()
+        self.assertEqual((state["build"]["client"], state["problem"]), ("(deleted)", None))
+        log = self.client.get(f"/api/builds/{rod['id']}/log").json()
+        self.assertIn("(deleted) came by at (deleted)", [e["note"]["words"] for e in log if e.get("note")])  # fmt: skip
 
     def test_two_of_one_name_are_asked_about(self):
         one = {"id": str(uuid.uuid4()), "person": {"name": "Ola Nordvik"}}

@@ -15,6 +15,7 @@ from wise_spool.core.document.finish import Finish
 from wise_spool.core.document.guides import Guides, Reel
 from wise_spool.core.document.parts import Handle, Reamer, Stock
 from wise_spool.core.document.spine import ClockPlace, Drop, RollTrial, Spine
+from wise_spool.core.ground.measures import MeasureError, parse_measure_mm
 from wise_spool.core.mechanics.elastica import Load, Ring, Rod, _System, mesh_of
 from wise_spool.core.mechanics.rolling import RollModel
 from wise_spool.core.plan import plan
@@ -22,6 +23,18 @@ from wise_spool.core.rod import Rod as WholeRod
 from wise_spool.core.spine.deciding import roll_under_load
 from wise_spool.core.spine.resting import read_zone
 from wise_spool.core.spine.trainer import make_blank, weigh_round
+from wise_spool.core.wraps.thread import Threads
+
+
+class LongTexts(unittest.TestCase):
+    def test_a_thread_that_a_wrap_names_at_length_is_a_thread_all_the_same(self):
+        long = "x" * 120
+        self.assertEqual(Threads([]).of(long).name, "x" * 80)
+
+    def test_a_measure_of_thousands_of_digits_is_refused_and_not_reckoned(self):
+        for said in ("1" * 20_000, "1/" + "9" * 5000):
+            with self.assertRaisesRegex(MeasureError, "no measure"):
+                parse_measure_mm(said, "mm")
 
 
 class TheBlank(unittest.TestCase):

@@ -246,7 +246,9 @@ class Shop:
             try:
                 out.append(self.builds.get(h.id))
             except RefusedError as error:
-                say.warning("left out: %s", error, rod=str(h.id))
+                say.warning(
+                    "a rod cannot be read and is left out", why=type(error).__name__, rod=str(h.id)
+                )
         return out
 
     def open_rods(self) -> Iterator[OpenRod]:

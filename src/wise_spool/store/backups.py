@@ -62,17 +62,25 @@ def back_up(cluster: Cluster, shop: str, database: str, file: Path) -> Note:
     try:
         cluster.run("pg_dump", "-Fc", "-f", str(part.resolve()), database)
         cluster.run("pg_restore", "-f", os.devnull, str(part.resolve()))
-    except ClusterError:
-        part.unlink(missing_ok=True)
-        raise
-    rods, things = counted(cluster.url(database))
-    note = Note(shop, datetime.now(UTC).isoformat(timespec="seconds"), __version__, rods, things, part.stat().st_size, _sum(part))  # fmt: skip
-    part.replace(file)
+        rods, things = counted(cluster.url(database))
+        note = Note(shop, datetime.now(UTC).isoformat(timespec="seconds"), __version__, rods, things, part.stat().st_size, _sum(part))  # fmt: skip
+        _write_note(part, note)
+        _beside(part).replace(_beside(file))
+        part.replace(file)
+    except (ClusterError, OSError) as error:
+        for begun in (part, _beside(part)):
+            begun.unlink(missing_ok=True)
+        if "No space left" in str(error):
+            raise BackupError(f"The disk of {file.parent} is full: no backup was made there, and those that are there stay as they are. Make room, or name another folder.") from error  # fmt: skip
+        raise BackupError(f"No backup could be made at {file} ({error}).") from error
+    return note
+
+
+def _write_note(file: Path, note: Note) -> None:
     beside = _beside(file)
     beside.unlink(missing_ok=True)
     with os.fdopen(os.open(beside, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600), "w") as written:
         json.dump(asdict(note), written, indent=2)
-    return note
 
 
 def counted(url: str) -> tuple[int, int]:

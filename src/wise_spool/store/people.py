@@ -24,13 +24,18 @@ from wise_spool.store.tables import BuildRow, PersonRow, RevisionRow, now
 
 GONE = "(deleted)"
 """What stands in the place of a name that was deleted."""
+FIGURE = re.compile(
+    r"[-+]?[\d.,:]+|\d{4}-\d\d-\d\d([T ][\d:.]+(Z|[-+][\d:]+)?)?|[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}|[0-9a-f]{16,}"
+)
+"""What the program writes and nobody types: numbers, moments, ids."""
 Reader = Callable[[Any], object]
 HOLDS_NAMES: tuple[tuple[str, str, str, Reader | None], ...] = (
     ("revision", "id", "design", Design.model_validate), ("revision", "id", "piece", Piece.model_validate), ("revision", "id", "document", None),
     ("log_entry", "ctid", "entry", LogEntry.model_validate), ("paper", "id", "paper", Paper.model_validate), ("shelf_item", "id", "item", None),
     ("shelf_item", "id", "card", StockCard.model_validate), ("setting", "name", "value", None),
 )  # fmt: skip
-"""Every column that holds words somebody typed: its table, its key, and what reads it."""
+"""Every column that holds words somebody typed: its table, its key, and what reads it. Where nothing does, only fields that hold
+whatever anybody likes are gone through."""
 PLAIN = (
     ("shelf_item", "said"),
     ("shelf_item", "name"),
@@ -146,7 +151,7 @@ def _struck_out(
     ).all()
     changed = 0
     for row_key, said in rows:
-        fresh = _without(said, name, None)
+        fresh = _without(said, name, None if read is not None else FREE)
         if read is not None and not _reads(read, fresh):
             fresh = _without(said, name, FREE)
         if fresh != said:
@@ -159,8 +164,11 @@ def _struck_out(
 
 
 def _without(said: Any, name: re.Pattern[str], only: frozenset[str] | None, field: str = "") -> Any:
-    """The same with a name struck out of its words; ``only`` in these fields, in all when None."""
+    """The same with a name struck out of its words; ``only`` in these fields, in all when None. A moment, a number or an id is no word:
+    somebody who goes by “00” is not in it, unless it is all of what somebody typed."""
     if isinstance(said, str):
+        if FIGURE.fullmatch(said) and not (field in FREE and name.fullmatch(said)):
+            return said
         return name.sub(GONE, said) if only is None or field in only else said
     if isinstance(said, list):
         return [_without(x, name, only, field) for x in said]
@@ -187,9 +195,12 @@ def _as_json(word: str) -> str:
 
 
 def _pattern(word: str, lookaround: str = "[[:alnum:]]") -> str:
-    """A whole word, not a part of another; any run of blanks stands for any other."""
+    """A whole word, not a part of another, and no figure out of a larger one, such as the minutes of a moment; any run of blanks stands for
+    any other."""
     inner = r"\s+".join(re.escape(w) for w in word.split())
-    return f"(?<!{lookaround}){inner}(?!{lookaround})"
+    before = "(?<![0-9][:.,/-])" if word.strip()[:1].isdigit() else ""
+    behind = "(?![:.,/-][0-9])" if word.strip()[-1:].isdigit() else ""
+    return f"(?<!{lookaround}){before}{inner}(?!{lookaround}){behind}"
 
 
 def _only_one(session: Session, name: str, but: uuid.UUID | None = None) -> None:

@@ -32,6 +32,7 @@ STEP_MM: dict[MarkingRule, float] = {
 TIE = 1e-9
 """How far short of a half still counts as one."""
 WIDEST_DIAMETER_MM = 60.0
+LONGEST_TEXT = 120
 """Beyond this no part of a hand-built rod is round; a bare number past it was another unit."""
 
 _NUMBER = r"\d+(?:\.\d*)?|\.\d+"
@@ -61,6 +62,10 @@ def parse_measure_mm(text: str, unit: Unit = "in", kind: MeasureKind = "length")
     :class:`MeasureError` with words for the builder; for a diameter so large
     that the other unit must have been meant, the error carries a suggestion.
     """
+    if len(text) > LONGEST_TEXT:
+        raise MeasureError(
+            f"“{text[:20].strip()}…” is no measure: it is {len(text)} characters long."
+        )
     tidy = _tidy(text)
     _ask(text, tidy, unit)
     if not tidy:

@@ -96,6 +96,10 @@ def used(thread: Thread) -> ThreadUsed:
     )  # fmt: skip
 
 
+LONGEST_NAME = 80
+"""Of a thread; a wrap may say more."""
+
+
 class Threads:
     """Every thread that the rod names, by its name; one that is only named is plain nylon A of its colour."""
 
@@ -106,7 +110,7 @@ class Threads:
         """The thread of that name."""
         key = thread_id(name)
         if key not in self._by_name:
-            plain = Thread(id=key, name=name or "thread", colour=colour_of(name))
+            plain = Thread(id=key, name=name[:LONGEST_NAME] or "thread", colour=colour_of(name))
             self._by_name[key] = used(plain)
         return self._by_name[key]
 
