@@ -13,19 +13,19 @@ export function Accounts({ all }: { all: Doors }) {
   const [problem, setProblem] = useState("");
   const [anew, setAnew] = useState<string | null>(null);
   const [said, setSaid] = useState("");
-  const act = async (doing: Promise<unknown>, then: string): Promise<boolean> => {
-    let done = true;
+  /** What is said against it; nothing when it is done. */
+  const act = async (doing: Promise<unknown>, then: string): Promise<string> => {
+    let against = "";
     try {
       await doing;
-      setProblem("");
       setSaid(then);
       setAnew(null);
     } catch (error) {
-      setProblem(saidAgainst(error));
-      done = false;
+      setSaid("");
+      against = saidAgainst(error);
     }
     await client.invalidateQueries({ queryKey: ["door"] });
-    return done;
+    return against;
   };
   const at = (a: Account) => ({ params: { path: { account_id: a.id } } });
   return (
@@ -55,7 +55,7 @@ export function Accounts({ all }: { all: Doors }) {
                 void act(
                   take(api.DELETE("/api/door/accounts/{account_id}", at(a))),
                   `${a.name}’s account is closed.`,
-                )
+                ).then(setProblem)
               }
             >
               Close it
@@ -79,7 +79,7 @@ export function Accounts({ all }: { all: Doors }) {
           </li>
         ))}
       </ul>
-      <NewAccount first={all.accounts.length === 0} act={act} />
+      <NewAccount first={all.accounts.length === 0} act={act} onProblem={setProblem} />
       {problem && (
         <p role="alert" className="mt-2 text-ruin">
           {problem}
@@ -97,17 +97,21 @@ export function Accounts({ all }: { all: Doors }) {
 function NewAccount({
   first,
   act,
+  onProblem,
 }: {
   first: boolean;
-  act: (doing: Promise<unknown>, then: string) => Promise<boolean>;
+  act: (doing: Promise<unknown>, then: string) => Promise<string>;
+  onProblem: (against: string) => void;
 }) {
   const [name, setName] = useState("");
   const [role, setRole] = useState<"owner" | "builder" | "viewer">("builder");
   const [password, setPassword] = useState("");
   const make = async () => {
     const body = { name: name.trim(), role: first ? ("owner" as const) : role, password };
-    const made = act(take(api.POST("/api/door/accounts", { body })), `${body.name} may sign in.`);
-    if (await made) {
+    const made = take(api.POST("/api/door/accounts", { body }));
+    const against = await act(made, `${body.name} may sign in.`);
+    onProblem(against);
+    if (!against) {
       setName("");
       setPassword("");
     }
@@ -155,21 +159,22 @@ function NewAccount({
   );
 }
 
-/** One password or the old and the new one; what was typed stays while it is refused. */
+/** One password, or the old and the new one; what is said against it stands below, and what was typed stays. */
 export function PasswordForm({
   asks,
   onSaid,
 }: {
   asks: string[];
-  onSaid: (typed: string[]) => Promise<unknown>;
+  onSaid: (typed: string[]) => Promise<string>;
 }) {
   const [typed, setTyped] = useState(asks.map(() => ""));
+  const [against, setAgainst] = useState("");
   return (
     <form
       className="flex basis-full flex-wrap items-end gap-3 py-2"
       onSubmit={(e) => {
         e.preventDefault();
-        void onSaid(typed);
+        void onSaid(typed).then(setAgainst);
       }}
     >
       {asks.map((ask, n) => (
@@ -187,6 +192,11 @@ export function PasswordForm({
       <Button type="submit" disabled={typed.some((t) => !t)}>
         Set it
       </Button>
+      {against && (
+        <p role="alert" className="basis-full text-ruin">
+          {against}
+        </p>
+      )}
     </form>
   );
 }

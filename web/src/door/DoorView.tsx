@@ -104,7 +104,6 @@ function HowOpen({ door }: { door: AtTheDoor }) {
 /** Whoever came in from the network: another password of their own, and out again. */
 function Mine({ door }: { door: AtTheDoor }) {
   const [anew, setAnew] = useState(false);
-  const [problem, setProblem] = useState("");
   const out = async (everywhere: boolean) => {
     await take(api.POST("/api/door/sign-out", { params: { query: { everywhere } } }));
     location.assign("/");
@@ -113,8 +112,9 @@ function Mine({ door }: { door: AtTheDoor }) {
     try {
       await take(api.PUT("/api/door/password", { body: { old: old!, password: password! } }));
       location.assign("/"); // every window is signed out, this one too
+      return "";
     } catch (error) {
-      setProblem(saidAgainst(error));
+      return saidAgainst(error);
     }
   };
   return (
@@ -140,11 +140,6 @@ function Mine({ door }: { door: AtTheDoor }) {
             Every window signed in by the old one is signed out, this one too.
           </p>
         </>
-      )}
-      {problem && (
-        <p role="alert" className="mt-2 text-ruin">
-          {problem}
-        </p>
       )}
     </div>
   );
@@ -195,7 +190,7 @@ function MakeLink({ door }: { door: AtTheDoor }) {
       >
         <Pick
           label="A link for"
-          className="w-44"
+          className="w-40"
           value={kind}
           options={[
             { value: "phone", label: "a phone of the shop" },
@@ -210,12 +205,12 @@ function MakeLink({ door }: { door: AtTheDoor }) {
           <span className="label block">
             {kind === "phone" ? "What to call it" : "Who it is for"}
           </span>
-          <input className="field w-44" value={name} onChange={(e) => setName(e.target.value)} />
+          <input className="field w-36" value={name} onChange={(e) => setName(e.target.value)} />
         </label>
         {kind === "phone" ? (
           <Pick
             label="It may"
-            className="w-44"
+            className="w-32"
             value={role}
             options={[
               { value: "builder", label: "work" },
@@ -226,7 +221,7 @@ function MakeLink({ door }: { door: AtTheDoor }) {
         ) : (
           <Pick
             label="Sees"
-            className="w-44"
+            className="w-32"
             value={rod || "none"}
             options={[
               { value: "none", label: "which rod?" },
