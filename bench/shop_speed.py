@@ -14,6 +14,7 @@ from tests.shop import fresh_store, settings
 
 from bench.timing import line, repeat_ms
 from wise_spool.api.app import create_app
+from wise_spool.api.deps import edition
 from wise_spool.core.brief.requirement import required
 from wise_spool.core.document.asked import Asked
 from wise_spool.core.document.design import Brief
@@ -23,6 +24,7 @@ from wise_spool.core.shop.shelf import PartOnShelf
 from wise_spool.demo.blanks import demo_blanks
 from wise_spool.demo.shop import demo_records
 from wise_spool.store.shelf import Shelf
+from wise_spool.store.stiffnesses import Stiffnesses
 
 WOODS = ("birch", "burl", "cork", "walnut", "ash", "plum")
 BRIEF = Brief(
@@ -53,6 +55,13 @@ def main(items: int, blanks: int) -> None:
     began = perf_counter()
     choose(need, lot)
     print(f"{blanks} blanks ranked for the first time: {1000 * (perf_counter() - began):.0f} ms")
+    kept = Stiffnesses(fresh_store().engine, edition).under("")
+    choose(need, lot, kept.measured)
+    kept.keep()
+    again = Stiffnesses(kept.engine, edition)
+    began = perf_counter()
+    choose(need, lot, again.under("").measured)
+    print(f"{blanks} blanks ranked for the first time by a fresh server that finds them kept: {1000 * (perf_counter() - began):.0f} ms")  # fmt: skip
     print(line(f"{blanks} blanks ranked again", repeat_ms(partial(choose, need, lot), 30)))
     store = fresh_store()
     client = TestClient(create_app(store, settings()), base_url="http://127.0.0.1")

@@ -4,15 +4,21 @@ import io
 import unittest
 import uuid
 from datetime import UTC, datetime
+from unittest import mock
 
 import pdfplumber
+from fastapi.testclient import TestClient
 from sqlalchemy import text
 
 from tests.api.test_builds import WithAShop
+from tests.shop import fresh_store, settings
+from wise_spool.api.app import create_app
+from wise_spool.core.blank.stiffness import measure
 from wise_spool.core.document.records import Records
 from wise_spool.demo.blanks import demo_blanks
 from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import write_build
+from wise_spool.store.habits import ShopHabits
 from wise_spool.store.settled import settle
 from wise_spool.store.shelf import Shelf
 
@@ -185,6 +191,47 @@ class Money(WithRods):
         self.assertEqual(mine["things"][0]["name"], "deep blue")
         self.assertGreaterEqual(mine["things"][0]["pieces"], 1)
         self.assertEqual(baskets[-1]["seller"], "nobody yet")
+
+
+class KeptStiffnesses(unittest.TestCase):
+    """A blank is fitted once for as long as it, the habits and the program stay what they are."""
+
+    def setUp(self):
+        self.store = fresh_store()
+        self.addCleanup(self.store.engine.dispose)
+        Shelf(self.store).add([(b, 1) for b, _, _ in demo_blanks()])
+        self.rod = uuid.uuid4()
+
+    def choice(self):
+        """What is chosen by a fresh server, and how many blanks it fitted."""
+        client = TestClient(create_app(self.store, settings()), base_url="http://127.0.0.1:8321")
+        rod = client.post(f"/api/builds?as_id={self.rod}", json={"name": "To choose for"}).json()
+        fitted = []
+        with mock.patch("wise_spool.store.stiffnesses.measure", side_effect=lambda b: fitted.append(b) or measure(b)):  # fmt: skip
+            found = client.get(f"/api/builds/{rod['id']}/choice")
+        self.assertEqual(found.status_code, 200, found.text[:300])
+        return found.json(), len(fitted)
+
+    def test_a_fresh_server_ranks_the_same_and_fits_none_again(self):
+        first, fitted = self.choice()
+        self.assertGreaterEqual(fitted, len(demo_blanks()))
+        second, none = self.choice()
+        self.assertEqual(none, 0)
+        self.assertEqual(second["choice"], first["choice"])
+        self.assertEqual(second["dots"], first["dots"])
+
+    def test_other_habits_another_program_and_a_changed_blank_are_fitted(self):
+        self.choice()
+        one = demo_blanks()[0][0]
+        longer = one.item.model_copy(update={"length_mm": one.item.length_mm + 1})
+        Shelf(self.store).add([(one.model_copy(update={"item": longer}), 1)])
+        self.assertEqual(self.choice()[1], 1)
+        with mock.patch("wise_spool.api.deps.edition", return_value="another"):
+            self.assertGreater(self.choice()[1], 1)
+        settle(self.store.engine, "stiffnesses", {"of": 7})
+        self.assertGreater(self.choice()[1], 1)
+        ShopHabits(self.store).say("gj_over_ei.carbon", 0.3)
+        self.assertGreater(self.choice()[1], 1)
 
 
 class Leaving(WithRods):

@@ -43,6 +43,7 @@ from wise_spool.store.papers import Papers
 from wise_spool.store.people import People
 from wise_spool.store.rows import Kept
 from wise_spool.store.shelf import Shelf
+from wise_spool.store.stiffnesses import Stiffnesses
 from wise_spool.store.timetable import TimetableStore
 from wise_spool.store.trainer import TrainerRounds
 from wise_spool.store.turn import Turn
@@ -143,6 +144,7 @@ class Shop:
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
     )
+    stiffnesses: Stiffnesses = field(init=False)
     scheduler: Scheduler = field(init=False)
     room_log: RoomLog = field(init=False)
     hearsay: Hearsay = field(init=False)
@@ -157,6 +159,7 @@ class Shop:
             name, settings, builds, Shelf(builds), TrainerRounds(builds), ShopHabits(builds),
             ShopBench(builds, practice=name == DEMO), logbook, ShopLearning(logbook), TimetableStore(builds, local_zone()), People(builds), Papers(builds), Door(builds),
         )  # fmt: skip
+        shop.stiffnesses = Stiffnesses(builds.engine, edition)
         shop.watch = Turn(builds.engine, "watch")
         shop.scheduler = Scheduler(shop, shop.timetable)
         shop.room_log = RoomLog(shop)
@@ -188,6 +191,7 @@ class Shop:
         for made in (self.plans, self.alike, self.sheets):
             made.clear()
         self.builds.forget()
+        self.stiffnesses.forget()
         self.learning.forget_entries()
 
     def keep_by(self, keeping: Keeping) -> None:

@@ -7,14 +7,13 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
 from wise_spool.api.deps import MOST_RODS, InShop, Shop
-from wise_spool.core.blank.stiffness import measure
 from wise_spool.core.brief.requirement import required
 from wise_spool.core.document.blank import Blank
-from wise_spool.core.ground.habits import following, settled
+from wise_spool.core.ground.habits import following, habits, settled
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.ground.units import speaking
 from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G
-from wise_spool.core.shop.choosing import Candidate, Choice, Cut, choose, taken
+from wise_spool.core.shop.choosing import Candidate, Choice, Cut, Measure, choose, taken
 from wise_spool.core.shop.shelf import BlankOnShelf
 
 routes = APIRouter(prefix="/api/builds/{build_id}/choice")
@@ -45,15 +44,21 @@ def choice(build_id: uuid.UUID, shop: InShop) -> Chosen:
     design = kept.records.design
     said = {**shop.learning.habits(), **shop.habits.said()}
     with following(settled(said, design.habits)), speaking(design.units, design.rule):
+        known = shop.stiffnesses.under(repr(habits()))
         lot = candidates(shop, build_id)
-        found = choose(required(design.brief), lot)
-        dots = [d for c in lot if (d := _dot(c.blank.name, "shelf", c.blank))]
-    dots += [
-        d
-        for other in shop.hanging(MOST_RODS)
-        if other.id != build_id
-        and (d := _dot(other.records.design.name, "rack", other.rod().build.blank))
-    ]
+        found = choose(required(design.brief), lot, known.measured)
+        dots = [d for c in lot if (d := _dot(c.blank.name, "shelf", c.blank, known.measured))]
+        dots += [
+            d
+            for other in shop.hanging(MOST_RODS)
+            if other.id != build_id
+            and (
+                d := _dot(
+                    other.records.design.name, "rack", other.rod().build.blank, known.measured
+                )
+            )
+        ]
+    known.keep()
     return Chosen(choice=found, dots=dots)
 
 
@@ -83,8 +88,8 @@ def candidates(shop: Shop, rod_id: uuid.UUID) -> list[Candidate]:
     ]  # fmt: skip
 
 
-def _dot(name: str, where: str, blank: Blank) -> Dot | None:
-    found = measure(blank)
+def _dot(name: str, where: str, blank: Blank, measured: Measure) -> Dot | None:
+    found = measured(blank)
     if found is None:
         return None
     return Dot(

@@ -8,7 +8,7 @@ that another one beats or equals in every quantity never stands before it. Metho
 """
 
 import math
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import lru_cache
@@ -40,6 +40,7 @@ from wise_spool.core.mechanics.frequency import first_frequency_hz
 OF_A_BLANK: tuple[Quantity, ...] = (
     "power_g", "action_deg", "length_mm", "pieces", "butt_od_mm", "toughness", "rod_g", "budget",
 )  # fmt: skip
+Measure = Callable[[Blank], StiffnessPlan | None]
 TRIED_KEPT = 4096
 BEST = 3
 
@@ -130,12 +131,14 @@ class _Tried:
     weighed: bool = False
 
 
-def choose(need: Requirement, candidates: Iterable[Candidate]) -> Choice:
-    """Rank the candidates. Those without a length and a taper are named and left out."""
+def choose(
+    need: Requirement, candidates: Iterable[Candidate], measured: Measure = measure
+) -> Choice:
+    """Rank the candidates. Those without a length and a taper are named and left out. ``measured`` knows a blank's stiffness, or fits it."""
     best: list[tuple[tuple[float, ...], str, Ranked, _Tried]] = []
     left_out = []
     for c in candidates:
-        tried = [r for t in _cuts(need, c.blank) if (r := _laid(need, c, t)) is not None]
+        tried = [r for t in _cuts(need, c.blank, measured) if (r := _laid(need, c, t)) is not None]
         if not tried:
             left_out.append(c.blank.name or "a blank without a name")
             continue
@@ -181,31 +184,33 @@ def fish_of(need: Requirement, ranked: Sequence[Ranked]) -> float:
     return round(known[0]) if known else 300.0
 
 
-def _cuts(need: Requirement, blank: Blank) -> list[_Tried]:
+def _cuts(need: Requirement, blank: Blank, measured: Measure) -> list[_Tried]:
     """The blank as it is and, where its length misses the band, cut at either end or extended into it."""
-    out = [_tried("as it is", 0.0, blank)]
+    out = [_tried("as it is", 0.0, blank, measured)]
     want, length = need.want("length_mm"), out[0].work.length_mm
     if want is None or length is None:
         return out
     over = off_by(want, length)
     if 0 < over <= habits().most_cut_mm:
         less = math.ceil(over)
-        out += [_tried(cut, less, _cut_by(blank, cut, less)) for cut in AT_AN_END]
+        out += [_tried(cut, less, _cut_by(blank, cut, less), measured) for cut in AT_AN_END]
     elif over < 0 and -over <= habits().most_extended_mm:
         out.append(replace(out[0], cut="extended at the butt", cut_mm=math.ceil(-over)))
     return out
 
 
-def _tried(cut: Cut, mm: float, blank: Blank) -> _Tried:
-    return _tried_by(cut, mm, blank, habits())
+def _tried(cut: Cut, mm: float, blank: Blank, measured: Measure) -> _Tried:
+    return _tried_by(cut, mm, blank, habits(), measured)
 
 
 @lru_cache(maxsize=TRIED_KEPT)
-def _tried_by(cut: Cut, mm: float, blank: Blank, in_force: Habits) -> _Tried:
+def _tried_by(
+    cut: Cut, mm: float, blank: Blank, in_force: Habits, measured: Measure = measure
+) -> _Tried:
     """What is known of a blank in that cut; it changes with neither the brief nor the other blanks."""
     work = working_blank(blank)
     mass, _, weighed = (0.0, 0.0, False) if work.taper is None else blank_mass_g(blank, work.taper)
-    return _Tried(cut, mm, blank, work, measure(blank), mass, weighed)
+    return _Tried(cut, mm, blank, work, measured(blank), mass, weighed)
 
 
 def _laid(need: Requirement, c: Candidate, t: _Tried) -> tuple[Ranked, _Tried] | None:
