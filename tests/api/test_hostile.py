@@ -169,6 +169,23 @@ class Text(Hostile):
         self.assertEqual(len(numbers), 5)
 
 
+class Described(Hostile):
+    """What the API says of itself is what it answers."""
+
+    def test_refusals_are_described_as_the_problem_documents_they_are(self):
+        said = self.client.app.openapi()["paths"]
+        for path, way, body in (("/api/plan", "post", "[1"), ("/api/builds", "post", "{}"), ("/api/plan", "post", "\ud800")):  # fmt: skip
+            answer = self.raw.request(way, path, content=body.encode("utf-8", "surrogatepass"), headers=JSON)  # fmt: skip
+            described = said[path][way]["responses"][str(answer.status_code)]["content"]
+            self.assertEqual([answer.headers["content-type"]], list(described))
+        board = self.client.app.openapi()["components"]["schemas"]["ShopBoard"]["properties"]
+        self.assertRegex(self.client.get("/api/board").json()["board"]["sun_from"], board["sun_from"]["pattern"])  # fmt: skip
+
+    def test_what_may_be_done_there_is_said_to_whoever_tries_something_else(self):
+        refused = self.raw.request("TRACE", "/api/plan")
+        self.assertEqual((refused.status_code, refused.headers["allow"]), (405, "POST"))
+
+
 class Away(unittest.TestCase):
     def test_health_says_that_the_database_is_away_and_lists_say_what_to_do(self):
         store = BuildStore("postgresql+psycopg://nobody@127.0.0.1:1/nothing")

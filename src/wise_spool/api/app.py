@@ -13,6 +13,7 @@ from wise_spool import __version__, logs
 from wise_spool.api import models as m
 from wise_spool.api import problems
 from wise_spool.api.deps import InShop, Shop
+from wise_spool.api.described import describe
 from wise_spool.api.doorkeeper import DoorKeeper
 from wise_spool.api.limits import Guarded, LargestBody, Numbered, Readable, SameOrigin
 from wise_spool.api.problems import Problem, ProblemError
@@ -46,7 +47,7 @@ from wise_spool.exchange.record_file import LARGEST
 from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore
 
-REFUSALS = {code: {"model": Problem} for code in (401, 403, 404, 409, 413, 422, 429, 503)}
+REFUSALS = {code: {"model": Problem} for code in (400, 401, 403, 404, 409, 413, 422, 429, 503)}
 ROUTES = (
     rack.routes, rack.kits, builds.routes, builds.trying, wraps.routes, defects.routes, finishing.routes, sheets.routes, sheets.prints, reading.routes, bends.routes, shelf.routes,
     trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes, board.routes, board.feed, choosing.routes, stock.routes, money.routes, people.routes,
@@ -79,6 +80,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     methods = ["GET", "POST", "PUT", "DELETE"]
     app.api_route("/api/{rest:path}", methods=methods, include_in_schema=False)(nothing_here)
     _serve_web(app, settings.web_dir)
+    describe(app)
     return app
 
 

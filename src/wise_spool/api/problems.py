@@ -228,7 +228,11 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     async def _http(_: Request, error: HTTPException) -> JSONResponse:
-        return answer(Problem(title="Not done", status=error.status_code, detail=str(error.detail)))
+        refused = answer(
+            Problem(title="Not done", status=error.status_code, detail=str(error.detail))
+        )
+        refused.headers.update(error.headers or {})  # such as what may be done there instead
+        return refused
 
     @app.exception_handler(RefusedError)
     async def _refused(_: Request, error: RefusedError) -> JSONResponse:
