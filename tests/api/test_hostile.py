@@ -186,6 +186,24 @@ class Described(Hostile):
         self.assertEqual((refused.status_code, refused.headers["allow"]), (405, "POST"))
 
 
+class Slips(Hostile):
+    """What random documents once brought down."""
+
+    def test_a_file_that_says_an_entry_twice_is_taken_with_it_once(self):
+        file = self.client.get(f"/api/builds/{self.new('Said twice')['id']}/file").json()
+        note = {"id": "n1", "at": "2026-05-02T10:00:00Z", "note": {"id": "n1", "words": "x", "of": ""}}  # fmt: skip
+        made = self.raw.post("/api/builds/import", json={**file, "log": [note, note]})
+        self.assertEqual(made.status_code, 201, made.text[:300])
+        log = self.client.get(f"/api/builds/{made.json()['id']}/log").json()
+        self.assertEqual([e["id"] for e in log], ["n1"])
+
+    def test_an_error_of_next_to_nothing_allowed_in_a_mix_is_reckoned_with(self):
+        rod = self.client.post("/api/builds/example").json()["build"]
+        for by in ("volume", "mass", "drops", "eye"):
+            finish = {**rod["finish"], "ratio_error_percent": 5e-324, "measure_by": by}
+            self.assertEqual(self.raw.post("/api/plan", json={**rod, "finish": finish}).status_code, 200, by)  # fmt: skip
+
+
 class Away(unittest.TestCase):
     def test_health_says_that_the_database_is_away_and_lists_say_what_to_do(self):
         store = BuildStore("postgresql+psycopg://nobody@127.0.0.1:1/nothing")

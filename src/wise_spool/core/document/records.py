@@ -3,7 +3,7 @@
 from datetime import UTC, datetime
 from functools import cached_property
 
-from pydantic import AwareDatetime, Field
+from pydantic import AwareDatetime, Field, field_validator
 
 from wise_spool.core.document.build import Build, apart, together
 from wise_spool.core.document.design import Design
@@ -20,6 +20,15 @@ class Records(Frozen):
     design: Design
     piece: Piece = Piece()
     log: tuple[LogEntry, ...] = Field(default=(), max_length=20_000)
+
+    @field_validator("log")
+    @classmethod
+    def _each_once(cls, log: tuple[LogEntry, ...]) -> tuple[LogEntry, ...]:
+        """Of entries with one id the first: an entry never changes, so the rest are the same one said again."""
+        first: dict[str, LogEntry] = {}
+        for entry in log:
+            first.setdefault(entry.id, entry)
+        return log if len(first) == len(log) else tuple(first.values())
 
     @classmethod
     def of(cls, build: Build, at: AwareDatetime = NOBODY_NOTED_WHEN) -> "Records":

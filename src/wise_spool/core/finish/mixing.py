@@ -61,6 +61,8 @@ def ratio_curve(finish: Finish) -> tuple[RatioPoint, ...]:
     )
 
 
+FINEST_PERCENT = 0.001
+"""Nobody measures finer, whatever is allowed."""
 CURVE_ML = (0.5, 0.75, 1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 12, 16, 20)
 """Amounts the curve is drawn for."""
 
@@ -93,7 +95,7 @@ def mix_for(volume_ml: float, finish: Finish, product: FinishProduct | None = No
 
 def _least_small_ml(finish: Finish, product: FinishProduct) -> float:
     """The smaller part from which on a misread stays within what is allowed; nothing where no amount helps."""
-    allowed = finish.ratio_error_percent
+    allowed = max(finish.ratio_error_percent, FINEST_PERCENT)
     if finish.measure_by == "eye":
         return 0.0
     if finish.measure_by == "drops":
