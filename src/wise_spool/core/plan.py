@@ -79,7 +79,9 @@ def plan(rod: Rod | Build) -> Plan:
     if isinstance(rod, Build):
         rod = Rod.of(rod)
     with following(rod.habits), speaking(rod.design.units, rod.design.rule):
-        return _planned(rod)
+        planned = _planned(rod)
+    rod.alone()
+    return planned
 
 
 MOST_PROVED = 4
@@ -153,7 +155,9 @@ def _mends(rod: Rod, f: Finding, before: tuple[Finding, ...]) -> bool:
         mended = Rod.of(Build.model_validate(applied(document, [op])), rod.shop_habits)
     except ValidationError:
         return False
-    after = _concluded(rod.trying((f.mend.path, repr(f.mend.value)), mended))
+    tried = rod.trying((f.mend.path, repr(f.mend.value)), mended)
+    after = _concluded(tried)
+    tried.alone()
     stands = any((g.code, g.field) == (f.code, f.field) for g in after)
     return not stands and _ruins(after) <= _ruins(before)
 

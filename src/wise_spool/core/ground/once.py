@@ -73,8 +73,12 @@ class Worked:
     def beside(self, other: Self) -> Self:
         """The same, with whatever ``other`` has worked out that is read off nothing that differs. The other stands alone from now on: what it has not
         worked out yet it works out by itself."""
-        other.__dict__.pop("_earlier", None)
+        other.alone()
         return self._beside(other)
+
+    def alone(self) -> None:
+        """From now on nothing is taken over from an earlier one, which may be let go of."""
+        self.__dict__.pop("_earlier", None)
 
     def trying(self, what: Hashable, other: Self) -> Self:
         """This one with something tried in it: beside what came of the same trial earlier, or else beside this one."""
