@@ -160,6 +160,15 @@ class Money(WithRods):
         bad = self.client.put("/api/terms", json={**terms, "tax_percent": "-4"})
         self.assertEqual(bad.status_code, 422)
         self.assertIn("tax_percent", bad.json()["errors"][0]["field"])
+        for rates, words in (
+            ({"crown": "0"}, "crown"),
+            ({"crown": "ten"}, "crown"),
+            ({"mark": "1"}, "own money"),
+        ):
+            bad = self.client.put("/api/terms", json={**terms, "rates": rates})
+            self.assertEqual(bad.status_code, 422, rates)
+            self.assertIn(words, bad.text)
+        self.assertEqual(self.client.get("/api/terms").json(), terms)
 
     def test_a_handle_with_a_name_starts_others_wherever_its_rod_is_and_brings_no_reamed_bore(self):
         self.assertEqual(self.client.get("/api/handles").json(), [])

@@ -89,6 +89,30 @@ class Shop(InTheBrowser):
         pdf = self.page.request.get(f"{self.server.url}{link.get_attribute('href')}")
         self.assertTrue(pdf.body().startswith(b"%PDF"))
 
+    def test_goods_in_another_money_wait_for_its_rate_and_a_rate_of_nothing_is_refused(self):
+        rod = self.ids()["Skerry 10"]
+        at = f"{self.server.url}/api/builds/{rod}/price"
+        taken = {line["words"] for line in self.page.request.get(at).json()["priced"]["lines"] if line["kind"] == "goods"}  # fmt: skip
+        shelf = self.page.request.get(f"{self.server.url}/api/shelf").json()
+        item = next(i for i in shelf if i["shelved"]["item"]["name"] in taken and i["card"]["price"])  # fmt: skip
+        card = {**item["card"], "price": "10.00", "currency": "crown"}
+        kept = self.page.request.put(f"{self.server.url}/api/shelf/{item['id']}", data={"shelved": item["shelved"], "stock": item["stock"], "card": card})  # fmt: skip
+        self.assertEqual(kept.status, 200, kept.text())
+        name = item["shelved"]["item"]["name"]
+        self.visit(f"/build/{rod}/price")
+        expect(self.page.get_by_text("priced in crown, and the terms do not say")).to_be_visible()
+        rates = self.page.get_by_label("Other money, one in ours")
+        self.expected_console = ("422",)
+        rates.fill("crown 0")
+        rates.press("Enter")
+        expect(self.page.get_by_role("alert")).to_be_visible()
+        expect(rates).to_have_value("crown 0")
+        rates.fill("crown 1,5")
+        rates.press("Enter")
+        expect(self.page.get_by_text("priced in crown, and the terms do not say")).to_have_count(0)
+        self.assertEqual(self.page.request.get(f"{self.server.url}/api/terms").json()["rates"], {"crown": "1.5"})  # fmt: skip
+        self.assertNotIn(name, self.page.request.get(at).json()["priced"]["unpriced"])
+
     def test_a_deposit_is_booked_and_comes_off_the_price_and_words_are_no_amount(self):
         rod = self.ids()["Beacon, rod 1 of 2"]
         self.visit(f"/build/{rod}/price")

@@ -19,13 +19,14 @@ from wise_spool.core.shop.money import (
     Terms,
     for_the_client,
     hands_between,
+    in_own_money,
     price,
     price_at,
     received,
     rounded,
 )
 from wise_spool.core.shop.shelf import AdhesiveOnShelf, GuideOnShelf, ShelvedGuide
-from wise_spool.core.shop.shopping import odd_together
+from wise_spool.core.shop.shopping import odd_together, without_a_rate
 from wise_spool.core.shop.stock import Amount, Counted, StockCard
 from wise_spool.core.shop.takes import Take, rod_needs, takes
 from wise_spool.core.shop.variants import plain, show
@@ -53,6 +54,30 @@ class Sums(unittest.TestCase):
         self.assertEqual((found.net, found.tax, found.total), (Decimal("529.89"), Decimal("132.47"), Decimal("662")))  # fmt: skip
         self.assertEqual(found.deposit, Decimal("265"))
         self.assertEqual(found.hour_earns, Decimal("214.56"))  # (529.89 - 100.77) / 2
+
+    def test_goods_priced_in_another_money_are_reckoned_in_the_shops_own(self):
+        def in_crowns(price):
+            item = tin("Paste", price)
+            return item.model_copy(update={"card": item.card.model_copy(update={"currency": " Crown"})})  # fmt: skip
+
+        terms = Terms(rates={"crown": Decimal("2")})
+        own = in_own_money([in_crowns("40.00"), tin("Glue", "3")], terms)
+        self.assertEqual([i.card.price for i in own], [Decimal("80"), Decimal("3")])
+        found = price([take("Paste", 30)], own, [("handle", 120)], terms)
+        self.assertEqual(found.total, Decimal("662"))  # as the worked example
+        none = in_own_money([in_crowns("40.00")], Terms())
+        self.assertEqual(price([take("Paste", 30)], none, [], Terms()).unpriced, ("Paste",))
+        said = without_a_rate([in_crowns("40.00"), tin("Glue", "3")], Terms())
+        self.assertEqual([o.sort for o in said], ["no rate"])
+        self.assertIn("priced in Crown", said[0].words)
+        self.assertEqual(without_a_rate([in_crowns("40.00")], terms), ())
+        third = in_own_money([in_crowns("10")], Terms(rates={"crown": Decimal("0.33333333")}))
+        self.assertEqual(third[0].card.price, Decimal("3.3333"))
+
+    def test_a_rate_is_more_than_nothing_and_each_money_but_the_shops_own_has_one(self):
+        for rates in ({"crown": 0}, {"crown": -1}, {"": 1}, {"Mark": 1}, {"crown": 1, " Crown": 2}, {f"m{n}": 1 for n in range(13)}):  # fmt: skip
+            with self.assertRaises(ValidationError, msg=str(rates)):
+                Terms(rates=rates)
 
     amounts = st.floats(0.01, 5000, allow_nan=False)
     moneys = st.decimals("0", "9999.99", places=2)

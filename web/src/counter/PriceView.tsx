@@ -368,7 +368,27 @@ const TERM_FIELDS: [key: keyof Terms, label: string, unit: string][] = [
   ["deposit_percent", "Deposit", "%"],
   ["step", "Asked prices end on", ""],
   ["currency", "Money", ""],
+  ["rates", "Other money, one in ours", ""],
 ];
+
+/** Terms as they are typed, and back: rates stand as `crown 0.94; dollar 10.5`. */
+const typedOf = (terms: Terms, key: keyof Terms): string =>
+  key === "rates"
+    ? Object.entries(terms.rates ?? {})
+        .map(([money, worth]) => `${money} ${worth}`)
+        .join("; ")
+    : String(terms[key]);
+const readAs = (key: keyof Terms, text: string): unknown => {
+  const point = (t: string) => t.trim().replace(",", ".");
+  if (key !== "rates") return point(text);
+  const rows = text.split(";").filter((row) => row.trim());
+  return Object.fromEntries(
+    rows.map((row) => {
+      const [, money, worth] = /^(.*?)[\s=]*([-+\d.,]*)$/.exec(row.trim())!;
+      return [money!.trim() || worth!, point(worth!)];
+    }),
+  );
+};
 
 type Typed = Partial<Record<keyof Terms, string>>;
 const without = (said: Typed, key: keyof Terms): Typed =>
@@ -382,11 +402,9 @@ function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) 
   const keep = async (key: keyof Terms) => {
     const text = typed[key];
     if (text === undefined) return;
-    if (text === String(terms[key])) return setTyped(without(typed, key));
+    if (text === typedOf(terms, key)) return setTyped(without(typed, key));
     try {
-      await take(
-        api.PUT("/api/terms", { body: { ...terms, [key]: text.trim().replace(",", ".") } }),
-      );
+      await take(api.PUT("/api/terms", { body: { ...terms, [key]: readAs(key, text) } }));
       setTyped(without(typed, key));
       setWrong(without(wrong, key));
       onChanged();
@@ -406,7 +424,7 @@ function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) 
             </span>
             <input
               className="field"
-              value={typed[key] ?? String(terms[key])}
+              value={typed[key] ?? typedOf(terms, key)}
               aria-invalid={wrong[key] ? true : undefined}
               onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
               onBlur={() => void keep(key)}
@@ -414,7 +432,7 @@ function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) 
                 if (e.key === "Enter") e.currentTarget.blur();
               }}
             />
-            {typed[key] !== undefined && typed[key] !== String(terms[key]) && !wrong[key] && (
+            {typed[key] !== undefined && typed[key] !== typedOf(terms, key) && !wrong[key] && (
               <span className="text-note text-check">typed, not kept yet: Enter keeps it</span>
             )}
             {wrong[key] && (

@@ -13,6 +13,7 @@ const FIELDS: [
   kind: "words" | "number" | "money" | "day" | "list",
 ][] = [
   ["price", "Costs, apiece", "money"],
+  ["currency", "In another money", "words"],
   ["seller", "Sold by", "words"],
   ["lead_days", "Days until it is here", "number"],
   ["holds", "One holds (mL or m)", "number"],

@@ -14,7 +14,9 @@ from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.ground.units import speaking
 from wise_spool.core.mechanics.elastica import GRAVITY_N_PER_G
 from wise_spool.core.shop.choosing import Candidate, Choice, Cut, Measure, choose, taken
+from wise_spool.core.shop.money import in_own_money
 from wise_spool.core.shop.shelf import BlankOnShelf
+from wise_spool.store.terms import terms_of
 
 routes = APIRouter(prefix="/api/builds/{build_id}/choice")
 
@@ -78,13 +80,15 @@ def candidates(shop: Shop, rod_id: uuid.UUID) -> list[Candidate]:
         for line in shop.stock().lines
         if line.kind == "blank"
     }
+    lying = [k for k in shop.shelf.all("blank") if isinstance(k.shelved, BlankOnShelf)]
+    own = in_own_money((k.counted for k in lying), terms_of(shop.builds.engine))
+    prices = {item.id: item.card.price for item in own}
     return [
         Candidate(
             id=str(k.id), blank=Blank.model_validate(k.shelved.item.model_dump(include=set(Blank.model_fields))),
-            price=k.card.price, on_hand=max(int(free.get(str(k.id), k.stock)), 0),
+            price=prices.get(str(k.id)), on_hand=max(int(free.get(str(k.id), k.stock)), 0),
         )
-        for k in shop.shelf.all("blank")
-        if isinstance(k.shelved, BlankOnShelf)
+        for k in lying
     ]  # fmt: skip
 
 

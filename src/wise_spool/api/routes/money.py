@@ -24,12 +24,13 @@ from wise_spool.core.shop.money import (
     Terms,
     for_the_client,
     hands_between,
+    in_own_money,
     left_of,
     price,
     price_at,
     received,
 )
-from wise_spool.core.shop.shopping import Basket, Odd, odd_together, shopping
+from wise_spool.core.shop.shopping import Basket, Odd, odd_together, shopping, without_a_rate
 from wise_spool.core.shop.stock import Counted
 from wise_spool.core.shop.takes import takes
 from wise_spool.core.shop.variants import VARIANT_WORDS, plain, show
@@ -113,7 +114,7 @@ def price_of(build_id: uuid.UUID, shop: InShop) -> RodPrice:
     learned = sorted({o.words for o in planned.work.operations if o.planned_min is not None})
     budget, came_in = build.brief.asked.budget, received(kept.records.record.bench.paid)
     return RodPrice(
-        terms=said, priced=as_planned, variants=variants, at=list(price_at(taken, items, hands, said)), odd=list(odd_together(build, planned, items)),
+        terms=said, priced=as_planned, variants=variants, at=list(price_at(taken, items, hands, said)), odd=[*odd_together(build, planned, items), *without_a_rate((k.counted for k in shop.shelf.all()), said)],
         budget=None if budget is None else str(budget), low=str(ends[0]), high=str(ends[1]), learned=learned[:40], paid=list(came_in), left=str(left_of(as_planned.total, came_in)),
     )  # fmt: skip
 
@@ -168,7 +169,8 @@ def to_buy(shop: InShop) -> list[Basket]:
 
 
 def _items(shop: Shop) -> list[Counted]:
-    return [k.counted for k in shop.shelf.all()]
+    """The shelf, priced in the shop's own money."""
+    return in_own_money((k.counted for k in shop.shelf.all()), terms_of(shop.builds.engine))
 
 
 def _planned(shop: Shop, build_id: uuid.UUID) -> Plan:

@@ -10,7 +10,7 @@ from collections.abc import Iterable, Sequence
 from decimal import ROUND_HALF_UP, Decimal
 from typing import Annotated, Literal
 
-from pydantic import Field, WithJsonSchema
+from pydantic import Field, StringConstraints, WithJsonSchema, model_validator
 
 from wise_spool.core.document.asked import Money
 from wise_spool.core.document.bench import Paid
@@ -23,14 +23,25 @@ Signed = Annotated[Decimal, WithJsonSchema({"type": "string", "pattern": r"^-?\d
 Percent = Annotated[
     Decimal, Field(ge=0, le=500), WithJsonSchema({"type": "string", "pattern": r"^\d{1,3}([.]\d{1,4})?$"})
 ]  # fmt: skip
+Worth = Annotated[Decimal, Field(gt=0, le=1_000_000), WithJsonSchema({"type": "string", "pattern": r"^\d+([.]\d+)?$"})]  # fmt: skip
+FINEST = Decimal("0.0001")
+"""A price in another money is carried so far."""
 LineKind = Literal["goods", "hands", "small", "overhead", "margin", "tax", "rounding", "paid"]
 
 
 class Terms(Frozen):
     """How this shop reckons. ``step`` is what a total is rounded to, ``smallest`` the smallest coin; ``waste`` goes on
-    all goods that are measured out, ``small_stuff`` is sandpaper, alcohol and towels of a rod; tax is on everything."""
+    all goods that are measured out, ``small_stuff`` is sandpaper, alcohol and towels of a rod; tax is on everything. ``rates`` say what
+    one of another money is worth in the shop's own."""
 
     currency: Words = "mark"
+    rates: Annotated[
+        dict[
+            Annotated[str, StringConstraints(min_length=1, max_length=40, strip_whitespace=True)],
+            Worth,
+        ],
+        Field(max_length=12),
+    ] = Field(default={})
     smallest: Annotated[Decimal, Field(gt=0, le=100), WithJsonSchema({"type": "string"})] = Decimal("0.01")  # fmt: skip
     step: Annotated[Decimal, Field(gt=0, le=1000), WithJsonSchema({"type": "string"})] = Decimal("1")  # fmt: skip
     hour: Money = Decimal("180")
@@ -45,6 +56,44 @@ class Terms(Frozen):
     valid_days: Annotated[int, Field(ge=1, le=365)] = 30
     seller: Words = ""
     words: Annotated[str, Field(max_length=600)] = ""
+
+    @model_validator(mode="after")
+    def _own_money_is_worth_itself(self) -> "Terms":
+        twice = [a for a in self.rates if sum(same_money(a, b) for b in self.rates) > 1]
+        if any(same_money(own, self.currency) for own in self.rates):
+            raise ValueError(f"{self.currency} is the shop's own money: there is no rate for it")
+        if twice:
+            raise ValueError(f"{twice[0]} has two rates")
+        return self
+
+
+def same_money(one: str, other: str) -> bool:
+    """Whether two words name one money.
+
+    >>> same_money("Crown ", "crown")
+    True
+    """
+    return one.strip().lower() == other.strip().lower()
+
+
+def worth_of(currency: str, terms: Terms) -> Decimal | None:
+    """What one of a money is worth in the shop's own; None where the terms do not say."""
+    if not currency.strip() or same_money(currency, terms.currency):
+        return Decimal(1)
+    return next((worth for name, worth in terms.rates.items() if same_money(name, currency)), None)
+
+
+def in_own_money(items: Iterable[Counted], terms: Terms) -> list[Counted]:
+    """The same with every price in the shop's own money; none where there is no rate for what it is in."""
+    out = []
+    for item in items:
+        card = item.card
+        worth = worth_of(card.currency, terms)
+        if card.price is not None and worth != 1:
+            price = None if worth is None else rounded(card.price * worth, FINEST)
+            item = item.model_copy(update={"card": card.model_copy(update={"price": price, "currency": ""})})  # fmt: skip
+        out.append(item)
+    return out
 
 
 class Line(Frozen):

@@ -11,7 +11,7 @@ from decimal import Decimal
 from wise_spool.core.document.build import Build
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.plan import Plan
-from wise_spool.core.shop.money import Signed
+from wise_spool.core.shop.money import Signed, Terms, worth_of
 from wise_spool.core.shop.shelf import ShelfKind
 from wise_spool.core.shop.stock import UNIT, Counted, ShelfStock, goods, goods_of, holds
 from wise_spool.core.shop.takes import Take, takes
@@ -81,6 +81,18 @@ def shopping(stock: ShelfStock, items: Sequence[Counted], today: date) -> tuple[
         for seller, things in baskets.items()
     ]  # fmt: skip
     return tuple(sorted(out, key=lambda b: (b.seller == NOBODY, -len(b.things), b.seller)))
+
+
+def without_a_rate(items: Iterable[Counted], terms: Terms) -> tuple[Odd, ...]:
+    """Goods that are priced in a money the terms know no rate for."""
+    lacking: dict[str, list[str]] = {}
+    for item in items:
+        if item.card.price is not None and worth_of(item.card.currency, terms) is None:
+            lacking.setdefault(item.card.currency.strip(), []).append(item.shelved.item.name or item.shelved.kind)  # fmt: skip
+    return tuple(
+        Odd(sort="no rate", words=f"{names[0]}{f' and {len(names) - 1} more are' if len(names) > 1 else ' is'} priced in {money}, and the terms do not say what that is worth: counted as unpriced.")
+        for money, names in lacking.items()
+    )  # fmt: skip
 
 
 def odd_together(build: Build, plan: Plan, items: Iterable[Counted]) -> tuple[Odd, ...]:

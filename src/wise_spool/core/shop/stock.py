@@ -29,9 +29,10 @@ TIN_ML = 100.0
 class StockCard(Frozen):
     """What is known of one item beside what it is: its price apiece, who sells it and how long that takes, when to
     buy again, what is on order, its lot and dates, how much one tin or roll ``holds`` (mL or m), and what else it
-    ``brings`` in its bag, by the names those go by."""
+    ``brings`` in its bag, by the names those go by. The price is in the shop's own money, or in ``currency``."""
 
     price: Money | None = None
+    currency: Words = ""
     seller: Words = ""
     lead_days: Annotated[int, Field(ge=0, le=365)] | None = None
     reorder_at: Annotated[float, Field(ge=0, le=100_000)] | None = None
