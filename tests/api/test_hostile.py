@@ -184,6 +184,15 @@ class Described(Hostile):
     def test_what_may_be_done_there_is_said_to_whoever_tries_something_else(self):
         refused = self.raw.request("TRACE", "/api/plan")
         self.assertEqual((refused.status_code, refused.headers["allow"]), (405, "POST"))
+        for way in ("POST", "PATCH", "OPTIONS"):
+            self.assertEqual(self.raw.request(way, "/api/board").headers["allow"], "GET, PUT")
+        self.assertEqual(self.raw.request("PATCH", "/api/nowhere").status_code, 404)
+
+    def test_files_are_described_as_files(self):
+        said = self.client.app.openapi()["paths"]
+        for path, kind in (("/api/board/calendar.ics", "text/calendar"), ("/api/board/today.pdf", "application/pdf"), ("/api/shelf/{kind}/csv", "text/csv")):  # fmt: skip
+            self.assertEqual(list(said[path]["get"]["responses"]["200"]["content"]), [kind])
+            self.assertTrue(self.raw.get(path.format(kind="drill")).headers["content-type"].startswith(kind))  # fmt: skip
 
 
 class Slips(Hostile):
@@ -196,6 +205,15 @@ class Slips(Hostile):
         self.assertEqual(made.status_code, 201, made.text[:300])
         log = self.client.get(f"/api/builds/{made.json()['id']}/log").json()
         self.assertEqual([e["id"] for e in log], ["n1"])
+
+    def test_a_tin_said_to_hold_next_to_nothing_is_bought_all_the_same(self):
+        tin = {"shelved": {"kind": "adhesive", "item": {"name": "Thimble"}}, "stock": 0}
+        made = self.client.post("/api/shelf", json=tin).json()
+        card = {**made["card"], "holds": 5e-324, "reorder_at": 4}
+        self.assertEqual(self.client.put(f"/api/shelf/{made['id']}", json={**tin, "card": card}).status_code, 200)  # fmt: skip
+        baskets = self.raw.get("/api/shopping")
+        self.assertEqual(baskets.status_code, 200, baskets.text[:300])
+        self.assertIn("Thimble", baskets.text)
 
     def test_an_error_of_next_to_nothing_allowed_in_a_mix_is_reckoned_with(self):
         rod = self.client.post("/api/builds/example").json()["build"]

@@ -4,10 +4,12 @@ from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
 
-from fastapi import FastAPI
+from fastapi import FastAPI, HTTPException, Request
 from fastapi.responses import FileResponse
+from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
 from starlette.middleware.gzip import GZipMiddleware
+from starlette.routing import Match
 
 from wise_spool import __version__, logs
 from wise_spool.api import models as m
@@ -77,7 +79,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     app.get("/api/health")(health)
     for routes in ROUTES:
         app.include_router(routes)
-    methods = ["GET", "POST", "PUT", "DELETE"]
+    methods = ["GET", "POST", "PUT", "DELETE", "PATCH", "HEAD", "OPTIONS", "TRACE"]
     app.api_route("/api/{rest:path}", methods=methods, include_in_schema=False)(nothing_here)
     _serve_web(app, settings.web_dir)
     describe(app)
@@ -106,8 +108,14 @@ def health(shop: InShop) -> m.Health:
     return m.Health(version=__version__, shop=shop.name)
 
 
-def nothing_here(rest: str) -> None:
-    """Every path of the API that leads nowhere."""
+def nothing_here(rest: str, request: Request) -> None:
+    """Every path of the API that leads nowhere, and every way to go that a path does not know."""
+    others = [r for router in ROUTES for r in router.routes if isinstance(r, APIRoute)]
+    known = {
+        m for r in others if r.matches(request.scope)[0] is not Match.NONE for m in r.methods or ()
+    }
+    if known:
+        raise HTTPException(405, "That cannot be done there.", {"Allow": ", ".join(sorted(known))})
     raise ProblemError(404, "Nothing here", f"There is nothing at /api/{rest[:80]}.")
 
 

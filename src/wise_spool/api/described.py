@@ -14,8 +14,9 @@ def describe(app: FastAPI) -> None:
     def openapi() -> dict[str, Any]:
         if app.openapi_schema is None:
             schema = from_the_routes()
-            for path in schema["paths"].values():
+            for where, path in schema["paths"].items():
                 for operation in path.values():
+                    _as_a_file(where, operation["responses"])
                     for status, answer in operation["responses"].items():
                         content = answer.get("content", {})
                         if status >= "400" and "application/json" in content:
@@ -25,6 +26,18 @@ def describe(app: FastAPI) -> None:
         return app.openapi_schema
 
     app.openapi = openapi  # type: ignore[method-assign]
+
+
+FILES = {"ics": "text/calendar", "pdf": "application/pdf", "zip": "application/zip", "png": "image/png", "csv": "text/csv", "svg": "image/svg+xml", "crt": "application/x-x509-ca-cert"}  # fmt: skip
+
+
+def _as_a_file(where: str, answers: dict[str, Any]) -> None:
+    """A route that answers with a file says so by how its path ends."""
+    kind = FILES.get(where.replace("/", ".").rsplit(".", 1)[-1])
+    content = answers.get("200", {}).get("content", {})
+    if kind is not None and content.get("application/json", {}).get("schema") == {}:
+        content[kind] = {"schema": {"type": "string", "format": "binary"}}
+        del content["application/json"]
 
 
 def _without_zones(said: Any) -> None:

@@ -17,6 +17,8 @@ from wise_spool.core.shop.stock import UNIT, Counted, ShelfStock, goods, goods_o
 from wise_spool.core.shop.takes import Take, takes
 
 NOBODY = "nobody yet"
+MOST_PIECES = 100_000
+"""Nobody buys more of anything, however little one of it is said to hold."""
 
 
 class ToBuy(Frozen):
@@ -59,7 +61,7 @@ def shopping(stock: ShelfStock, items: Sequence[Counted], today: date) -> tuple[
             continue
         item = by_id[line.id]
         lacking = line.short - item.card.on_order if line.short > item.card.on_order else (item.card.reorder_at or 0.0) - line.free - item.card.on_order  # fmt: skip
-        pieces = max(math.ceil(lacking / holds(item) - 1e-9), 1)
+        pieces = max(math.ceil(min(lacking / holds(item), MOST_PIECES) - 1e-9), 1)
         days = item.card.lead_days
         thing = ToBuy(
             item_id=line.id, kind=line.kind, name=line.name, pieces=pieces, short=round(lacking, 2), unit=line.unit, rods=tuple(dict.fromkeys(s.rod for s in line.spoken)),
