@@ -57,7 +57,7 @@ def _strike(at: Any, dice: random.Random) -> None:
         elif kind < 0.5 and isinstance(inner, int | float) and not isinstance(inner, bool):
             at[key] = inner * dice.choice((-1, 0, 1e-6, 1e-3, 0.5, 2, 10, 1e3, 1e6))
         else:
-            at[key] = dice.choice((*NOT_TEXT, *TEXTS))
+            at[key] = copy.deepcopy(dice.choice((*NOT_TEXT, *TEXTS)))
         return
 
 

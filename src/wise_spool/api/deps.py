@@ -221,10 +221,12 @@ class Shop:
 
     def planned_by(self, habits: Mapping[str, float], kept: Kept) -> Planned:
         """The plan of a kept rod by these habits of the shop."""
-        return self.plans.get(
-            _key(kept.id, kept.version, habits),
-            lambda: work_out(self.beside(kept.rod(habits)), str(kept.id)),
-        )
+        key = _key(kept.id, kept.version, habits)
+        known = self.plans.known(key)
+        if known is not None:
+            return known
+        planned = work_out(self.beside(kept.rod(habits)), str(kept.id))
+        return planned if planned.plan is None else self.plans.keep(key, planned)
 
     def plan_held(self, build_id: uuid.UUID, version: int, habits: Mapping[str, float]) -> Plan | None:  # fmt: skip
         """The plan of a version, where it was worked out lately."""

@@ -1,7 +1,9 @@
 """Labels: straight lines on the cone, what fits, how it reads, and drawings that are read safely."""
 
 import math
+import sys
 import unittest
+from concurrent.futures import ThreadPoolExecutor
 
 import numpy as np
 from hypothesis import given, settings
@@ -11,6 +13,7 @@ from tests.core.samples import blank, codes, guide, rod
 from wise_spool.core.blank.working import working_blank
 from wise_spool.core.document.wraps import Label, WrapsWished
 from wise_spool.core.ground.refusals import RefusedError
+from wise_spool.core.labels import lettering
 from wise_spool.core.labels.artwork import read_art
 from wise_spool.core.labels.cone import Cone
 from wise_spool.core.labels.fitting import label_span_mm, on_film, text_first
@@ -179,3 +182,18 @@ class OwnDrawings(unittest.TestCase):
         found = Rod.of(b).wraps.labels[0]
         self.assertEqual(found.trouble, "art")
         self.assertIn("script", found.says)
+
+
+class AFontForMany(unittest.TestCase):
+    def test_two_who_plan_at_once_may_ask_a_font_that_nobody_has_read_yet(self):
+        asked = "Skerry 10 for whoever åäö & Beacon, 1 of 2"
+        alone = lettering.text_size_mm(asked, "text-bold", 3.0)
+        before = sys.getswitchinterval()
+        sys.setswitchinterval(1e-6)
+        self.addCleanup(sys.setswitchinterval, before)
+        for _ in range(6):
+            for kept in (lettering._font, lettering._letters, lettering._cap_height, lettering._glyph):  # fmt: skip
+                kept.cache_clear()
+            with ThreadPoolExecutor(6) as pool:
+                found = list(pool.map(lambda _: lettering.text_size_mm(asked, "text-bold", 3.0), range(12)))  # fmt: skip
+            self.assertEqual(set(found), {alone})

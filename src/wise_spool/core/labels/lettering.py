@@ -6,9 +6,11 @@ Method page: ``docs/methods/labels.md``.
 """
 
 import itertools
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from functools import cache
+from io import BytesIO
 from pathlib import Path
+from threading import RLock
 from typing import Any
 
 import numpy as np
@@ -27,29 +29,42 @@ LINE_STEP = 1.45
 """From one line of text to the next, over the height of its capitals."""
 
 
+_READING = RLock()
+"""A font reads itself piece by piece as it is asked, and not for two at once."""
+
+
 @cache
 def _font(name: FontName) -> TTFont:
-    return TTFont(FONTS / f"{name}.ttf", lazy=True)
+    return TTFont(BytesIO((FONTS / f"{name}.ttf").read_bytes()), lazy=True)
+
+
+@cache
+def _letters(name: FontName) -> Mapping[int, str]:
+    """Its glyphs' names by the letters they stand for."""
+    with _READING:
+        return dict(_font(name).getBestCmap())
 
 
 @cache
 def _cap_height(name: FontName) -> float:
-    font = _font(name)
-    cap = getattr(font["OS/2"], "sCapHeight", 0)
-    return float(cap or 0.7 * font["head"].unitsPerEm)
+    with _READING:
+        font = _font(name)
+        cap = getattr(font["OS/2"], "sCapHeight", 0)
+        return float(cap or 0.7 * font["head"].unitsPerEm)
 
 
 @cache
 def _glyph(name: FontName, glyph: str) -> tuple[tuple[tuple[str, tuple[Any, ...]], ...], float]:
-    glyphs = _font(name).getGlyphSet()
-    pen = DecomposingRecordingPen(glyphs)
-    glyphs[glyph].draw(pen)
-    return tuple(pen.value), float(glyphs[glyph].width)
+    with _READING:
+        glyphs = _font(name).getGlyphSet()
+        pen = DecomposingRecordingPen(glyphs)
+        glyphs[glyph].draw(pen)
+        return tuple(pen.value), float(glyphs[glyph].width)
 
 
 def unknown_letters(text: str, font: FontName) -> str:
     """Letters the font has no shape for, each once."""
-    known = _font(font).getBestCmap()
+    known = _letters(font)
     return "".join(dict.fromkeys(c for c in text if c not in "\n\r" and ord(c) not in known))
 
 
@@ -72,7 +87,7 @@ def text_size_mm(text: str, font: FontName, letter_mm: float) -> tuple[float, fl
     """
     lines = text_lines(text)
     scale = letter_mm / _cap_height(font)
-    known = _font(font).getBestCmap()
+    known = _letters(font)
     wide = max(
         (sum(_glyph(font, known.get(ord(c), ".notdef"))[1] for c in line) for line in lines),
         default=0.0,
@@ -84,7 +99,7 @@ def text_size_mm(text: str, font: FontName, letter_mm: float) -> tuple[float, fl
 def text_outlines(text: str, font: FontName, letter_mm: float) -> list[Contour]:
     """The contours of a label's text, its lines centred on x = 0, its middle height at y = 0."""
     scale = letter_mm / _cap_height(font)
-    known = _font(font).getBestCmap()
+    known = _letters(font)
     lines = text_lines(text)
     _, high = text_size_mm(text, font, letter_mm)
     out: list[Contour] = []
