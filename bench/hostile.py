@@ -107,6 +107,8 @@ def main(count: int, seed: int) -> None:
         seen[f"{way} {answer.status_code}"] += 1
         if answer.status_code >= 500:
             faults[f"{way}: {answer.text[:150]}"] += 1
+        if n % 5000 == 4999:
+            print(f"{n + 1}: {sum(faults.values())} faults", flush=True)
         if way == "import" and answer.status_code == 201:
             client.delete(f"/api/builds/{answer.json()['id']}")
     took = time.perf_counter() - began
