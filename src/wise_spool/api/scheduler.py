@@ -182,11 +182,10 @@ class Scheduler:
             self._work = _Work(laid.problem, WORK, lambda said: self._heard(laid, said), self._turn.give)  # fmt: skip
 
     def put_down(self) -> None:
-        """Whatever this process has a worker at is not wanted any more."""
-        for work in (self._work, self._trying):
-            if work is not None:
-                work.stop()
-        self._work = self._trying = None
+        """What this process searches for is not wanted any more; a what-if goes on."""
+        if self._work is not None:
+            self._work.stop()
+        self._work = None
 
     def told_to_put_down(self) -> None:
         """Another process says so; whoever looks at the board then asks for what is wanted now."""
@@ -212,11 +211,18 @@ class Scheduler:
         """Stop the worker; what it found so far stays."""
         self.kept.change(lambda t: t.model_copy(update={"stopped": True}))
         self._have_put_down()
+        self._leave_trying()
         self.shop.bell.board()
 
     def close(self) -> None:
         """Stop for good."""
         self.put_down()
+        self._leave_trying()
+
+    def _leave_trying(self) -> None:
+        if self._trying is not None:
+            self._trying.stop()
+        self._trying = None
 
     def _heard(self, laid: Laid, said: Answer | Conflict) -> None:
         """The worker said something: keep what is better, of the problem it is of, unless it was stopped meanwhile."""
@@ -230,8 +236,7 @@ class Scheduler:
         """Try another board beside the one that holds; what it comes to is kept when it is known."""
         laid = self.laid(board, without)
         self.kept.keep_tried(Tried(name=name))
-        if self._trying is not None:
-            self._trying.stop()
+        self._leave_trying()
 
         def heard(said: Answer | Conflict) -> None:
             if isinstance(said, Answer) and name in {t.name for t in self.kept.tried()}:

@@ -10,6 +10,7 @@ from sqlalchemy import Connection, Engine, text
 from sqlalchemy.exc import SQLAlchemyError
 
 _TAKE = text("SELECT pg_try_advisory_lock(:number)")
+_GIVE = text("SELECT pg_advisory_unlock(:number)")
 _TAKEN = text(
     "SELECT EXISTS (SELECT 1 FROM pg_locks WHERE locktype = 'advisory' AND granted AND objsubid = 1"
     " AND database = (SELECT oid FROM pg_database WHERE datname = current_database())"
@@ -67,6 +68,8 @@ class Turn:
     def _let_go(self) -> None:
         link, self._link = self._link, None
         if link is not None:
+            with suppress(SQLAlchemyError):  # said, so that it is free when this returns
+                link.execute(_GIVE, {"number": self.number})
             with suppress(SQLAlchemyError):
-                link.invalidate()  # closed and not put back among the others: the lock ends with it
+                link.invalidate()  # closed and not put back among the others: with the line the lock is gone in any case
                 link.close()
