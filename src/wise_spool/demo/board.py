@@ -21,6 +21,13 @@ def _hours(*rows: tuple[int, time, time]) -> tuple[Hours, ...]:
     return tuple(Hours(weekday=d, opens=a, closes=b) for d, a, b in rows)
 
 
+def _for_the_coats(today: date) -> list[tuple[int, time, time]]:
+    """Coats lie on two rods when the demo is started, whatever day that is, and want the next within a day or two: on the two days after,
+    she comes in when she otherwise does not."""
+    days = ((today + timedelta(days=n)).weekday() for n in (1, 2))
+    return [(d, time(10), time(15)) if d == 6 else (d, *_EVENING) for d in days if d in (2, 6)]
+
+
 def char_run(today: date) -> date:
     """The Saturday, five weeks on, that the char run starts."""
     return today + timedelta(
@@ -31,7 +38,7 @@ def char_run(today: date) -> date:
 def demo_board(today: date, zone: str, rods: Mapping[str, str]) -> ShopBoard:
     """The board of the day the demo is started; ``rods`` are the ids of its rods by name."""
     runa = Person(
-        id="runa", name="Runa", hours=_hours(*((d, *_EVENING) for d in (0, 1, 3, 4)), (5, time(9), time(16))),
+        id="runa", name="Runa", hours=_hours(*((d, *_EVENING) for d in (0, 1, 3, 4)), (5, time(9), time(16)), *_for_the_coats(today)),
         away=(Away(first=today + timedelta(days=16 + (5 - today.weekday()) % 7 - 7), last=today + timedelta(days=17 + (5 - today.weekday()) % 7 - 7), why="at her sister's"),),
     )  # fmt: skip
     eskil = Person(

@@ -157,7 +157,7 @@ class WhatCannotBe(unittest.TestCase):
         must = Promise(rod="r1", promised_on=date(2026, 3, 20), must=True)
         board = BOARD.model_copy(update={"pins": (pin,), "promises": (must,)})
         words, found = self.words(board, [RODS[1]])
-        self.assertEqual(sorted(c.kind for c in found), ["must", "pin"])
+        self.assertLessEqual({"must", "pin"}, {c.kind for c in found})
         self.assertTrue(any("pinned to Tuesday 10 March, 18:30" in w for w in words), words)
         for c in found:
             self.assertEqual(quick(laid(c.board, [RODS[1]])).standing, "listed", c.relief)
