@@ -345,7 +345,7 @@ class Refusing(WithAShop):
         outcome = self.send(state, *ops).json()["outcomes"][0]
         self.assertIn("at most 400", outcome["errors"][0]["message"])
         answer = self.send(state, *(ops * 20))
-        self.assertRegex(self.refused(answer)["detail"], "too many|more than any rod")
+        self.assertIn("too many", self.refused(answer)["detail"])
 
     def test_a_seat_without_its_bore_and_a_bore_without_a_seat(self):
         state = self.new()

@@ -21,6 +21,7 @@ from wise_spool.exchange.build_file import write_build
 from wise_spool.store.habits import ShopHabits
 from wise_spool.store.settled import settle
 from wise_spool.store.shelf import Shelf
+from wise_spool.store.stiffnesses import Stiffnesses
 
 SHOP = {b.name: b for b in demo_builds(datetime.now(UTC))}
 
@@ -228,6 +229,16 @@ class KeptStiffnesses(unittest.TestCase):
         self.assertEqual(none, 0)
         self.assertEqual(second["choice"], first["choice"])
         self.assertEqual(second["dots"], first["dots"])
+
+    def test_two_who_ask_at_once_under_other_habits_get_each_their_own(self):
+        blank = next(b.item for b, _, _ in demo_blanks())
+        kept = Stiffnesses(self.store.engine, lambda: "an edition")
+        one, other = kept.under("one"), kept.under("another")
+        self.assertEqual(one, kept.under("one"), "the same conditions are known anew")
+        with mock.patch("wise_spool.store.stiffnesses.measure", side_effect=lambda b: measure(b).model_copy(update={"p": 1.0})):  # fmt: skip
+            self.assertEqual(one(blank).p, 1.0)
+        self.assertNotEqual(other(blank).p, 1.0)
+        self.assertEqual(one(blank).p, 1.0)
 
     def test_other_habits_another_program_and_a_changed_blank_are_fitted(self):
         self.choice()

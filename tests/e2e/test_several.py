@@ -5,13 +5,20 @@ import signal
 import unittest
 import uuid
 from concurrent.futures import ThreadPoolExecutor
-from contextlib import suppress
 from pathlib import Path
 from threading import Event
 
 import httpx
+from bench.load import family
 
 from tests.e2e.browser import Server
+
+
+def _called(pid: int) -> bytes:
+    try:
+        return Path(f"/proc/{pid}/cmdline").read_bytes()
+    except OSError:
+        return b""
 
 
 def runs(pid: int) -> bool:
@@ -29,15 +36,9 @@ class Several(unittest.TestCase):
         self.until(lambda: len(self.beside()) == 2)
 
     def beside(self):
-        """Threads start them: every thread of the server is asked for its children."""
+        """The servers that the server has started beside itself."""
         pid = self.server.process.pid
-        found = []
-        for task in Path(f"/proc/{pid}/task").iterdir():
-            with suppress(OSError):
-                for child in (task / "children").read_text().split():
-                    if b"wise_spool.run.serving" in Path(f"/proc/{child}/cmdline").read_bytes():
-                        found.append(int(child))
-        return found
+        return [p for p in family(pid) if p != pid and b"wise_spool.run.serving" in _called(p)]
 
     def until(self, true):
         pause = Event()

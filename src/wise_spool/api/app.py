@@ -69,7 +69,9 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
         "/pictures": (LARGEST_BYTES, "have the phone make the picture smaller"),
         "/records": (LARGEST, "take fewer pictures along"),
     }
-    app.add_middleware(Readable)
+    app.add_middleware(
+        Readable, long=frozenset({"/api/builds/import"})
+    )  # a rod with a log of years
     app.add_middleware(LargestBody, most=settings.largest_upload_bytes, larger=larger)
     app.add_middleware(DoorKeeper, door=app.state.shop.door)  # before anything of a body is read
     app.add_middleware(SameOrigin, hosts=(settings.host, *settings.names))

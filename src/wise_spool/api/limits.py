@@ -65,11 +65,13 @@ class LargestBody:
 
 
 class Readable:
-    """ASGI middleware: a body of JSON with more in it than anything of a shop has is answered 422 before it is gone through; text with characters that no keyboard of a builder makes, and no database keeps, is answered 422 and named:
-    control characters but for tab and line's end, and halves of pairs. In a body of JSON the field is named, too."""
+    """ASGI middleware: a body of JSON with more in it than anything of a shop has is answered 422 before it is gone through;
+    text with characters that no keyboard of a builder makes, and no database keeps, is answered 422 and named:
+    control characters but for tab and line's end, and halves of pairs. In a body of JSON the field is named, too. Paths of ``long`` may have more in
+    a body."""
 
-    def __init__(self, app: ASGIApp) -> None:
-        self.app = app
+    def __init__(self, app: ASGIApp, long: frozenset[str] = frozenset()) -> None:
+        self.app, self.long = app, long
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -88,8 +90,11 @@ class Readable:
             messages.append(message)
             more = message["type"] == "http.request" and message.get("more_body", False)
         body = b"".join(m.get("body", b"") for m in messages)
-        whole_log = scope["path"] == "/api/builds/import"  # a rod's file, with a log of years
-        if body[:1] in (b"{", b"[") and not whole_log and body.count(b'":') > MOST_NAMED:
+        if (
+            body[:1] in (b"{", b"[")
+            and scope["path"] not in self.long
+            and body.count(b'":') > MOST_NAMED
+        ):
             await answer(TOO_MANY)(scope, receive, send)
             return
         found = _unkept_in(body)
@@ -105,7 +110,7 @@ class Readable:
 MOST_NAMED = 60_000
 """So many named values a body of JSON may hold; a rod has some thousands."""
 TOO_MANY = Problem(
-    title="Cannot be kept as it is", status=422, detail=f"That holds more than {MOST_NAMED:,} values, more than any rod does. Nothing was changed.",
+    title="Cannot be kept as it is", status=422, detail=f"That holds too many values, over {MOST_NAMED:,}: more than any rod does. Nothing was changed.",
     errors=[FieldProblem(field="body", message="There are too many values in it.")],
 )  # fmt: skip
 UNKEPT = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\x7f\ud800-\udfff]")

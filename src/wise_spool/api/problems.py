@@ -1,7 +1,6 @@
 """RFC 9457 problem details, in the builder's words."""
 
 import itertools
-import uuid
 from collections.abc import Iterable
 from typing import Any
 
@@ -258,7 +257,7 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(Exception)
     async def _fault(request: Request, error: Exception) -> JSONResponse:
-        fault = getattr(request.state, "number", "") or uuid.uuid4().hex[:8]
+        fault = request.state.number
         say.error(
             "a fault of ours", fault=fault, request=fault, path=request.url.path, exc_info=error
         )

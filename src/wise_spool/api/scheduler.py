@@ -171,12 +171,11 @@ class Scheduler:
 
     def _set_on(self, laid: Laid) -> None:
         """Have a worker search, unless one does."""
-        if len(laid.problem.sittings) > MOST_SEARCHED:
-            self._have_put_down()
-            timetable = self.kept.timetable()
-            if timetable is not None and timetable.trouble and timetable.conflict is None:
-                # which of it clashes is not searched for either
-                self.kept.keep(timetable.model_copy(update={"conflict": Conflict((), sure=False)}))
+        if (
+            len(laid.problem.sittings) > MOST_SEARCHED
+        ):  # which of it clashes is not searched for either
+            unsure = Conflict((), sure=False)
+            self.kept.change(lambda t: t.model_copy(update={"conflict": unsure}) if t.trouble and t.conflict is None else None)  # fmt: skip
             return
         if self._turn.take():
             self._work = _Work(laid.problem, WORK, lambda said: self._heard(laid, said), self._turn.give)  # fmt: skip

@@ -37,6 +37,11 @@ class Lately(Generic[K, V]):
                 self._kept.popitem(last=False)
         return made
 
+    def items(self) -> list[tuple[K, V]]:
+        """All that is there, the longest unasked first."""
+        with self._lock:
+            return list(self._kept.items())
+
     def clear(self) -> None:
         """Nothing was made."""
         with self._lock:

@@ -46,21 +46,17 @@ def choice(build_id: uuid.UUID, shop: InShop) -> Chosen:
     design = kept.records.design
     said = {**shop.learning.habits(), **shop.habits.said()}
     with following(settled(said, design.habits)), speaking(design.units, design.rule):
-        known = shop.stiffnesses.under(repr(habits()))
+        measured = shop.stiffnesses.under(repr(habits()))
         lot = candidates(shop, build_id)
-        found = choose(required(design.brief), lot, known.measured)
-        dots = [d for c in lot if (d := _dot(c.blank.name, "shelf", c.blank, known.measured))]
+        found = choose(required(design.brief), lot, measured)
+        dots = [d for c in lot if (d := _dot(c.blank.name, "shelf", c.blank, measured))]
         dots += [
             d
             for other in shop.hanging(MOST_RODS)
             if other.id != build_id
-            and (
-                d := _dot(
-                    other.records.design.name, "rack", other.rod().build.blank, known.measured
-                )
-            )
+            and (d := _dot(other.records.design.name, "rack", other.rod().build.blank, measured))
         ]
-    known.keep()
+    shop.stiffnesses.keep()
     return Chosen(choice=found, dots=dots)
 
 

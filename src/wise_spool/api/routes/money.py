@@ -103,7 +103,8 @@ def price_of(build_id: uuid.UUID, shop: InShop) -> RodPrice:
     """What a rod comes to, in three dresses and at five margins; what is odd about its goods."""
     kept = shop.builds.get(build_id)
     build, planned = kept.rod().build, _planned(shop, build_id)
-    items, said = _items(shop), terms_of(shop.builds.engine)
+    shelf, said = _shelf(shop), terms_of(shop.builds.engine)
+    items = in_own_money(shelf, said)
     habits = {**shop.learning.habits(), **shop.habits.said()}
     variants = [Variant(name="plain", words=VARIANT_WORDS["plain"], priced=_priced(plain(build), items, said, habits))]  # fmt: skip
     as_planned = _price(build, planned, items, said)
@@ -114,7 +115,7 @@ def price_of(build_id: uuid.UUID, shop: InShop) -> RodPrice:
     learned = sorted({o.words for o in planned.work.operations if o.planned_min is not None})
     budget, came_in = build.brief.asked.budget, received(kept.records.record.bench.paid)
     return RodPrice(
-        terms=said, priced=as_planned, variants=variants, at=list(price_at(taken, items, hands, said)), odd=[*odd_together(build, planned, items), *without_a_rate((k.counted for k in shop.shelf.all()), said)],
+        terms=said, priced=as_planned, variants=variants, at=list(price_at(taken, items, hands, said)), odd=[*odd_together(build, planned, items), *without_a_rate(shelf, said)],
         budget=None if budget is None else str(budget), low=str(ends[0]), high=str(ends[1]), learned=learned[:40], paid=list(came_in), left=str(left_of(as_planned.total, came_in)),
     )  # fmt: skip
 
@@ -132,7 +133,7 @@ def send(build_id: uuid.UUID, asked: ToSend, shop: InShop) -> Sent:
     kept, planned = shop.builds.get(build_id), _planned(shop, build_id)
     build = kept.rod().build
     said = terms_of(shop.builds.engine)
-    found = _price(build, planned, _items(shop), said)
+    found = _price(build, planned, in_own_money(_shelf(shop), said), said)
     if found.unpriced and asked.kind == "invoice":
         raise NotNowError(f"Nobody gave a price for {', '.join(found.unpriced[:4])}: an invoice would leave {'it' if len(found.unpriced) == 1 else 'them'} out.")  # fmt: skip
     if not any(x.kind == "goods" for x in found.lines):
@@ -164,13 +165,12 @@ def paper_pdf(build_id: uuid.UUID, paper_id: uuid.UUID, shop: InShop) -> Respons
 def to_buy(shop: InShop) -> list[Basket]:
     """What open rods are short of, by who sells it."""
     today = datetime.now(UTC).date()
-    items = _items(shop)
+    items = in_own_money(_shelf(shop), terms_of(shop.builds.engine))
     return list(shopping(shop.stock(), items, today))
 
 
-def _items(shop: Shop) -> list[Counted]:
-    """The shelf, priced in the shop's own money."""
-    return in_own_money((k.counted for k in shop.shelf.all()), terms_of(shop.builds.engine))
+def _shelf(shop: Shop) -> list[Counted]:
+    return [k.counted for k in shop.shelf.all()]
 
 
 def _planned(shop: Shop, build_id: uuid.UUID) -> Plan:

@@ -31,8 +31,9 @@ STEP_MM: dict[MarkingRule, float] = {
 
 TIE = 1e-9
 """How far short of a half still counts as one."""
-WIDEST_DIAMETER_MM = 60.0
 LONGEST_TEXT = 120
+"""No measure takes more characters to write."""
+WIDEST_DIAMETER_MM = 60.0
 """Beyond this no part of a hand-built rod is round; a bare number past it was another unit."""
 
 _NUMBER = r"\d+(?:\.\d*)?|\.\d+"
