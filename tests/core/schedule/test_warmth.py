@@ -27,6 +27,18 @@ def by_the_minute(room_c_at, start_min, dose):
 
 
 class Doses(unittest.TestCase):
+    def test_what_is_reckoned_at_once_is_what_is_reckoned_one_by_one(self):
+        origin = datetime(2026, 2, 2, 12, 0, tzinfo=UTC)
+        board = shop(room=Room(cold_c=11, warm_c=23, settles_h=1.5))
+        warmth = warmth_of(board, origin, 600, 5, bench_hours(board, board.people[0], origin))
+        for minutes in (5.0, 97.0, 1440.0, 9000.0):
+            dose = Dose(minutes, 20.0)
+            ends, lasts = warmth.ends(dose), warmth.ends(dose, last=True)
+            self.assertGreater(len(ends), 600)
+            for t in range(601):
+                self.assertEqual(ends[t], warmth.end(t, dose))
+                self.assertEqual(lasts[t], warmth.last_within(t, dose))
+
     def test_the_end_is_that_of_a_count_minute_by_minute(self):
         rng = random.Random(3)
         board = shop(room=Room(cold_c=14, warm_c=22, settles_h=1.5))

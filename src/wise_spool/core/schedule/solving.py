@@ -13,6 +13,7 @@ from wise_spool.core.schedule.by_list import by_list
 from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.costing import cost_of
 from wise_spool.core.schedule.fewer import fewer_sessions
+from wise_spool.core.schedule.least import least_of
 from wise_spool.core.schedule.model import CannotBeginError, Model
 from wise_spool.core.schedule.problem import Cost, Problem, Schedule
 
@@ -63,28 +64,33 @@ def solve(
     listed, listed_cost = best.schedule, best.cost
     if listed == {}:
         return replace(best, standing="proven", bound=best.points)
+    known: int | None = None
 
     def better(schedule: Schedule, bound: int | None, standing: Standing = "good") -> bool:
         nonlocal best
+        bound = max(bound or 0, known or 0) or None
         cost = cost_of(problem, schedule)
         points = _points(problem, cost)
         if best.points is None or (points is not None and points < best.points):
             best = Answer(standing, schedule, cost, points, bound, listed_cost)
         else:
-            best = replace(best, bound=bound if bound is not None else best.bound)
+            best = replace(best, bound=bound)
         return heard is None or heard(best)
 
     if listed is not None and heard is not None and not heard(best):
         return best
+    if problem.aim == "shop":
+        least = least_of(problem)
+        known = least.points or None
+        if listed is not None and not better(listed, known):
+            return best
+        fewer_sessions(problem, listed, least=least.sessions, go_on=lambda s: better(s, None))
     try:
         model = Model(problem)
     except CannotBeginError as error:
         return Answer("infeasible", listed=listed_cost, nowhere=error.sitting)
-    if listed is not None:
-        if problem.aim == "shop":
-            fewer = fewer_sessions(problem, listed, go_on=lambda s: better(s, None))
-            better(fewer, None)
-        model.begin_from(best.schedule or listed)
+    if best.schedule is not None:
+        model.begin_from(best.schedule)
     solver = cp_model.CpSolver()
     _settings(solver, work, within, workers)
     status = solver.solve(model.cp, _Watch(model, better))
@@ -92,7 +98,7 @@ def solve(
         return best if best.schedule is not None else Answer("infeasible", listed=listed_cost)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return best if best.schedule is not None else Answer("none")
-    bound = math.ceil(solver.best_objective_bound - 1e-6)
+    bound = max(math.ceil(solver.best_objective_bound - 1e-6), known or 0)
     better(settled(problem, model.read(solver.value)), bound)
     proven = status == cp_model.OPTIMAL and best.points is not None and best.points <= bound
     return replace(best, bound=bound, standing="proven" if proven else "good")

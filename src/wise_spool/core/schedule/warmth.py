@@ -42,20 +42,47 @@ class Warmth:
 
     def end(self, start: int, dose: Dose) -> int:
         """The tick in which a dose begun at ``start`` is full: the first at which nothing is wanting."""
-        wanted = dose.minutes / slower(SPOKEN_AT_C, dose.at_c)
         begun = float(self.run_min[min(max(start, 0), self.run_min.size - 1)])
         if start < 0:
             begun += start * self.tick_min / slower(SPOKEN_AT_C, float(self.room_c[0]))
-        full = int(np.searchsorted(self.run_min, begun + wanted - 1e-9))
+        full = int(np.searchsorted(self.run_min, begun + _wanted(dose) - NOTHING_MIN))
         return max(full, start)
 
     def last_within(self, start: int, dose: Dose) -> int:
         """The last tick that still lies in the dose begun at ``start``."""
         end = self.end(start, dose)
-        wanted = dose.minutes / slower(SPOKEN_AT_C, dose.at_c)
         i = min(end, self.run_min.size - 1)
         begun = float(self.run_min[min(max(start, 0), self.run_min.size - 1)])
-        return end if self.run_min[i] - begun <= wanted + 1e-6 else end - 1
+        return end if self.run_min[i] - begun <= _wanted(dose) + LITTLE_MIN else end - 1
+
+    def ends(self, dose: Dose, *, last: bool = False) -> list[int]:
+        """``end``, or ``last_within``, of a dose begun at each tick of the horizon, reckoned at once; whoever asks
+        thousands of times looks it up here."""
+        table: list[int] = self._ends(dose, last=last).tolist()
+        return table
+
+    def shortest(self, dose: Dose) -> int:
+        """The fewest ticks it takes, whenever in the horizon it is begun."""
+        ends = self._ends(dose, last=False)
+        return int((ends - np.arange(ends.size)).min())
+
+    def _ends(self, dose: Dose, *, last: bool) -> NDArray[np.int64]:
+        begun = self.run_min[: self.run_min.size // BEYOND + 1]
+        full = np.searchsorted(self.run_min, begun + _wanted(dose) - NOTHING_MIN)
+        out = np.maximum(full, np.arange(begun.size))
+        if last:
+            run = self.run_min[np.minimum(out, self.run_min.size - 1)] - begun
+            out = np.where(run <= _wanted(dose) + LITTLE_MIN, out, out - 1)
+        return out
+
+
+NOTHING_MIN, LITTLE_MIN = 1e-9, 1e-6
+"""Minutes that are none, so that rounding does not put a dose's end off by a tick."""
+
+
+def _wanted(dose: Dose) -> float:
+    """A dose's minutes at ``SPOKEN_AT_C``."""
+    return dose.minutes / slower(SPOKEN_AT_C, dose.at_c)
 
 
 def warmth_of(

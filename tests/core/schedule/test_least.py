@@ -1,0 +1,171 @@
+"""What no plan comes below, held against every plan there is on small benches and against plans found on others; and
+the rule that lays work out, in rows of one mix or colour."""
+
+import unittest
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.core.schedule.shops import bench, random_shop
+from tests.core.schedule.test_small_shops import every
+from wise_spool.core.schedule.by_list import ListRule, by_list
+from wise_spool.core.schedule.checking import faults
+from wise_spool.core.schedule.costing import cost_of
+from wise_spool.core.schedule.fewer import fewer_sessions
+from wise_spool.core.schedule.least import Least, least_of
+from wise_spool.core.schedule.problem import Due, Lag, Sitting
+from wise_spool.core.schedule.solving import solve
+from wise_spool.core.schedule.warmth import Dose
+
+EVENINGS = [("a", 0, 10), ("a", 20, 30), ("a", 40, 50), ("a", 60, 70)]
+
+
+def alone(*sittings, windows=EVENINGS, **more):
+    return bench(sittings, windows, ticks=90, **more)
+
+
+def wraps(n, ticks, **more):
+    return [Sitting(f"r{k}/w", f"r{k}", "", ticks, setup=2, group="red", **more) for k in range(n)]
+
+
+class TheLeast(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(0, 10**6))
+    def test_no_plan_that_is_found_comes_below_it(self, seed):
+        problem = random_shop(seed, rods=4, days=8)
+        found = fewer_sessions(problem, by_list(problem), tries=20)
+        if found is None:
+            return
+        least, cost = least_of(problem), cost_of(problem, found)
+        self.assertLessEqual(least.points, cost.points)
+        if not (cost.slipped_days or cost.trip_days):
+            self.assertLessEqual(least.sessions, cost.sessions)
+
+    def test_no_plan_at_all_of_a_small_bench_comes_below_it(self):
+        glue = Sitting("x/1", "x", "", 2, setup=1, group="glue", pot_ticks=4, ready=Dose(20.0))
+        lag = Lag("x/1", "it must hold", Dose(40.0), Dose(160.0), "it closes", from_start=True)
+        coat = Sitting("x/2", "x", "", 2, turns=Dose(10.0), ready=Dose(30.0), after=(lag,))
+        other = Sitting("y/1", "y", "", 3, setup=1, group="glue", pot_ticks=4)
+        windows = [("a", 0, 5), ("b", 2, 7), ("a", 20, 25)]
+        for dues in ((), (Due("x", "x", 12),), (Due("x", "x", 8), Due("y", "y", 20, trip=True))):
+            problem = alone(glue, coat, other, windows=windows, dues=dues)
+            best, least = every(problem), least_of(problem)
+            self.assertIsNotNone(best)
+            self.assertLessEqual(least.points, best)
+            self.assertGreater(least.points, 0)
+
+    def test_hours_and_settings_up_nothing_saves(self):
+        self.assertEqual(least_of(alone(*wraps(2, 4))).sessions, 1)  # 4 + 4 and one setting-up
+        self.assertEqual(least_of(alone(*wraps(3, 4))).sessions, 2)
+        # A row ends with its session, so each of two evenings sets up: 8 + 8 + 2 + 2 fills them and one more does not fit.
+        full = [*wraps(4, 4), Sitting("s/1", "s", "", 1)]
+        self.assertEqual(least_of(alone(*full)).sessions, 3)
+        # Two of this mix never share a pot, so nine and nine set up twice each.
+        coats = [Sitting(f"r{k}/c", f"r{k}", "", 3, setup=2, group="finish", pot_ticks=4) for k in range(4)]  # fmt: skip
+        self.assertEqual(least_of(alone(*coats)).sessions, 2)
+        self.assertEqual(least_of(alone(*wraps(4, 3))).sessions, 2)
+
+    def test_what_can_only_come_later_does_not_fill_the_evening_before(self):
+        first = Sitting("x/1", "x", "", 1)
+        rest = [Sitting(f"x/{k}", "x", "", 3, after=(Lag("x/1", "it must hold", Dose(60.0)),)) for k in (2, 3, 4)]  # fmt: skip
+        self.assertEqual(
+            least_of(alone(first, *rest)).sessions, 2
+        )  # ten ticks, and none of nine on the first evening
+        late = least_of(alone(first, *rest, dues=(Due("x", "x", 12),)))
+        self.assertEqual((late.sessions, late.points // 10**7), (2, 1))  # it slips: that is said
+        self.assertEqual(least_of(alone(first, windows=())), Least())
+        self.assertEqual(least_of(alone(Sitting("x/1", "x", "", 11))), Least())  # fits no evening
+
+    def test_a_coat_that_opens_at_night_waits_for_somebody(self):
+        lag = Lag("x/1", "one on another", Dose(60.0), Dose(400.0), "it closes", from_start=True)
+        coats = [Sitting("x/1", "x", "", 2), Sitting("x/2", "x", "", 2, after=(lag,))]
+        opens_in = [("a", 0, 10), ("a", 12, 22)]
+        self.assertEqual(least_of(alone(*coats, windows=opens_in)).points, 2 * 5000)
+        at_night = [
+            ("a", 0, 3),
+            ("a", 40, 43),
+        ]  # opens after 12 or 13 ticks, 27 before anybody comes: three hours begun
+        self.assertEqual(least_of(alone(*coats, windows=at_night)).points, 2 * 5000 + 3 * 6)
+
+    def test_it_is_known_at_once_after_the_first_answer(self):
+        problem = next(p for p in map(random_shop, range(60)) if by_list(p))
+        heard = []
+        found = solve(problem, lambda a: heard.append(a) or True, work=1.0)
+        self.assertTrue(all(a.bound >= least_of(problem).points for a in (*heard[1:], found)))
+
+
+class Rows(unittest.TestCase):
+    """The list rule goes on in one mix or colour where it can."""
+
+    def laid(self, *sittings, **more):
+        problem = alone(*sittings, **more)
+        schedule = by_list(problem)
+        self.assertEqual(faults(problem, schedule), [])
+        return schedule
+
+    def test_the_second_of_a_colour_sets_up_nothing(self):
+        laid = self.laid(*wraps(2, 4))
+        self.assertEqual((laid["r0/w"].ticks, laid["r1/w"].ticks), (6, 4))
+        self.assertEqual((laid["r1/w"].start, laid["r1/w"].follows), (6, "r0/w"))
+
+    def test_a_mix_serves_as_many_as_its_pot_lives(self):
+        laid = self.laid(*wraps(3, 2, pot_ticks=4))
+        self.assertEqual([laid[f"r{k}/w"].follows for k in range(3)], ["", "r0/w", ""])
+
+    def test_nobody_goes_on_in_another_ones_row_nor_on_another_evening(self):
+        laid = self.laid(*wraps(2, 8), windows=[("a", 0, 10), ("b", 10, 20)])
+        self.assertEqual([laid[f"r{k}/w"].follows for k in range(2)], ["", ""])
+
+    def test_a_pin_beyond_the_weeks_is_no_plan(self):
+        self.assertIsNone(by_list(alone(Sitting("x/1", "x", "", 2, pinned=91))))
+        self.assertIsNone(by_list(alone(Sitting("x/1", "x", "", 2, pinned=-1))))
+
+    def test_what_a_try_put_down_is_taken_back_and_nothing_else(self):
+        """A coat that finds no room for the next one leaves what was pinned where it is."""
+        lag = Lag("x/1", "one on another", Dose(10.0), Dose(75.0), "it closes", from_start=True)
+        pinned = Sitting("x/2", "x", "", 2, after=(lag,), pinned=20)
+        laid = self.laid(Sitting("x/1", "x", "", 2), pinned)
+        self.assertEqual(laid["x/2"].start, 20)
+        self.assertIn(laid["x/1"].start, range(5, 9))
+
+
+class FewerEvenings(unittest.TestCase):
+    def test_a_plan_is_found_by_another_order_where_the_rule_finds_none(self):
+        found = 0
+        for seed in (3, 98, 107):
+            problem = random_shop(seed, rods=4, days=8)
+            self.assertIsNone(by_list(problem))
+            schedule = fewer_sessions(problem, None, tries=200)
+            found += schedule is not None and not faults(problem, schedule)
+        self.assertEqual(found, 3)
+
+    def test_the_same_seed_comes_to_the_same_plan_and_never_to_a_dearer_one(self):
+        problem = next(p for p in map(random_shop, range(60)) if by_list(p))
+        listed = by_list(problem)
+        one, two = (fewer_sessions(problem, listed, tries=50) for _ in range(2))
+        self.assertEqual(one, two)
+        self.assertLessEqual(cost_of(problem, one).points, cost_of(problem, listed).points)
+
+    def test_sessions_are_shut_down_to_the_least(self):
+        """Two people come in for what one can do alone: three sittings that must not be on one evening."""
+        lags = [(), (Lag("r/0", "it must hold", Dose(60.0)),), (Lag("r/1", "it must hold", Dose(60.0)),)]  # fmt: skip
+        rods = [Sitting(f"{r}/{k}", r, "", 4, after=tuple(Lag(f"{r}/{k - 1}", x.why, x.least) for x in lags[k])) for r in ("r", "s") for k in range(3)]  # fmt: skip
+        both = [*EVENINGS, *(("b", a, b) for _, a, b in EVENINGS)]
+        problem = alone(*rods, windows=both, dues=(Due("r", "r"), Due("s", "s")))
+        fewest = fewer_sessions(problem, by_list(problem), tries=80)
+        self.assertEqual(cost_of(problem, fewest).sessions, 3)
+        self.assertLessEqual(least_of(problem).sessions, 3)
+
+    def test_the_rule_is_followed_in_any_order_without_a_fault(self):
+        problem = next(p for p in map(random_shop, range(60)) if by_list(p))
+        rule = ListRule(problem)
+        backwards = rule.order({s.id: -float(n) for n, s in enumerate(rule.order())})
+        self.assertEqual({s.id for s in backwards}, set(problem.by_id))
+        placed = [s.id for s in backwards]
+        for s in backwards:
+            for first in rule.before[s.id]:
+                self.assertLess(placed.index(first), placed.index(s.id))
+
+
+if __name__ == "__main__":
+    unittest.main()
