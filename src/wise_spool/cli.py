@@ -145,7 +145,7 @@ def _tcp(family: int) -> socket.socket:
 MOST_PORTS = 5
 
 
-def _serve(shop: str, port: int | None, *, lan: bool = False) -> None:
+def _serve(shop: str, port: int | None, *, lan: bool = False, locked: bool = False) -> None:
     settings = _settings()
     there = running(settings.data_dir, shop)
     if there is not None:
@@ -164,10 +164,12 @@ def _serve(shop: str, port: int | None, *, lan: bool = False) -> None:
             (lan_socket, made), names, found_at = _open_to_network(settings)
             settings = settings.model_copy(update={"names": (*settings.names, *names)})
         site = Site(
-            shop, DATABASES[shop], settings, cluster, held.fileno(), None if lan_socket is None else lan_socket.fileno(), made, found_at,
+            shop, DATABASES[shop], settings, cluster, held.fileno(), None if lan_socket is None else lan_socket.fileno(), made, found_at, locked,
         )  # fmt: skip
-        me = Running(os.getpid(), settings.host, chosen, shop)
+        me = Running(os.getpid(), settings.host, chosen, shop, locked)
         print(f"Wise Spool ({shop}): {me.address}   Ctrl-C stops it.", flush=True)
+        if locked:
+            _print_way_in(store, me)
         print(f"Its data is kept in {settings.data_dir}.", flush=True)
         if found_at is not None:
             print(f"Open to the shop's network, for those with an account or a link: {found_at.address}/", flush=True)  # fmt: skip
@@ -180,6 +182,12 @@ def _serve(shop: str, port: int | None, *, lan: bool = False) -> None:
             serve(site, store)
         store.engine.dispose()
     print("Stopped; everything is kept.", flush=True)
+
+
+def _print_way_in(store: BuildStore, server: Running) -> None:
+    token, _row = Door(store).invite("window", "at this machine", "owner")
+    print("It is locked. This address opens it, once and within ten minutes; ./wise-spool let-in prints another one:")  # fmt: skip
+    print(f"{server.address}come-in#{token}", flush=True)
 
 
 def _fill_demo(store: BuildStore) -> None:
@@ -217,16 +225,32 @@ Port = Annotated[int | None, typer.Option(help="Port to listen on; the usual one
 Lan = Annotated[bool, typer.Option("--lan", help="Open it to the shop's own network too, with accounts and encrypted.")]  # fmt: skip
 
 
+Locked = Annotated[bool, typer.Option("--locked", help="Ask on this machine too: it opens by an address that is printed. For a machine that several people share.")]  # fmt: skip
+
+
 @app.command()
-def demo(port: Port = None, lan: Lan = False) -> None:
+def demo(port: Port = None, lan: Lan = False, locked: Locked = False) -> None:
     """Start with the demo shop."""
-    _serve("demo", port, lan=lan)
+    _serve("demo", port, lan=lan, locked=locked)
 
 
 @app.command()
-def start(port: Port = None, lan: Lan = False) -> None:
+def start(port: Port = None, lan: Lan = False, locked: Locked = False) -> None:
     """Start with your own shop, empty the first time."""
-    _serve("shop", port, lan=lan)
+    _serve("shop", port, lan=lan, locked=locked)
+
+
+@app.command()
+def let_in(shop: str = "shop") -> None:
+    """Print an address that opens a shop that is locked, once."""
+    settings = _settings()
+    there = running(settings.data_dir, _known(shop))
+    if there is None or not there.locked:
+        raise SaidError("It is not running." if there is None else f"It is not locked: {there.address}")  # fmt: skip
+    with _database(shop, settings) as (_cluster, url, _fresh):
+        store = BuildStore(url)
+        _print_way_in(store, there)
+        store.engine.dispose()
 
 
 @app.command()

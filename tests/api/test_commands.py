@@ -15,6 +15,8 @@ from contextlib import contextmanager
 from datetime import UTC, datetime
 from threading import Event
 
+import httpx
+
 from tests.shop import ROOT_PORT, temporary_dir
 from wise_spool.cli import _listening
 from wise_spool.core.document.build import Build
@@ -200,11 +202,11 @@ class AnsweredBeforeAnythingIsSetUp(unittest.TestCase):
 
 
 class AShopThatRuns(unittest.TestCase):
-    def begin(self, data):
+    def begin(self, data, *more):
         env = {**os.environ, "WISE_SPOOL_DATA_DIR": str(data), "WISE_SPOOL_DATABASE_PORT": str(ROOT_PORT + 80)}  # fmt: skip
         port = str(free_port("127.0.0.1", 8950))
         child = subprocess.Popen(
-            [sys.executable, "-m", "wise_spool.cli", "start", "--port", port],
+            [sys.executable, "-m", "wise_spool.cli", "start", "--port", port, *more],
             env=env, stdout=subprocess.PIPE, text=True, cwd=ROOT,
         )  # fmt: skip
         self.addCleanup(child.kill)
@@ -223,6 +225,34 @@ class AShopThatRuns(unittest.TestCase):
                 break
             pause.wait(0.2)
         self.assertIn(f"running already: {address}", second.stdout)
+        child.send_signal(signal.SIGINT)
+        rest, _ = child.communicate(timeout=60)
+        self.assertIn("Stopped; everything is kept.", rest)
+
+    def test_a_locked_start_prints_a_way_in_and_let_in_another(self):
+        data = temporary_dir() / "data"
+        self.assertIn("It is not running.", said("let-in", data=data).stderr)
+        child, first = self.begin(data, "--locked")
+        address = re.search(r"http://\S+", first)[0]
+        self.assertIn("It is locked", child.stdout.readline())
+        ways = [child.stdout.readline()]
+        pause = Event()
+        for _ in range(100):
+            more = said("let-in", data=data)
+            if more.returncode == 0:
+                break
+            pause.wait(0.2)
+        ways.append(more.stdout.splitlines()[-1])
+        with httpx.Client(base_url=address) as stranger:
+            self.assertEqual(stranger.get("/api/builds").status_code, 401)
+            self.assertEqual(stranger.get("/api/health").status_code, 200)
+        tokens = [w.partition("#")[2].strip() for w in ways]
+        self.assertEqual(len({*tokens}), 2)
+        for token in tokens:
+            with httpx.Client(base_url=address) as window:
+                came = window.post("/api/door/come-in", json={"token": token})
+                self.assertEqual(came.status_code, 204, came.text)
+                self.assertEqual(window.get("/api/builds").status_code, 200)
         child.send_signal(signal.SIGINT)
         rest, _ = child.communicate(timeout=60)
         self.assertIn("Stopped; everything is kept.", rest)

@@ -11,7 +11,15 @@ from sqlmodel import Session, select
 from tests.shop import fresh_store, settings
 from wise_spool.api.app import create_app
 from wise_spool.api.deps import Network
-from wise_spool.api.doorkeeper import AT_THE_DOOR, COOKIE, closed, may, shop_network
+from wise_spool.api.doorkeeper import (
+    AT_THE_DOOR,
+    COOKIE,
+    COOKIE_HERE,
+    HEALTH,
+    closed,
+    may,
+    shop_network,
+)
 from wise_spool.demo.shop import demo_records
 from wise_spool.store.door import MOST_TRIES, Door, NotLetInError, TooOftenError, Who
 from wise_spool.store.tables import AccountRow, InvitationRow, PassRow
@@ -51,6 +59,66 @@ class AtTheDoor(unittest.TestCase):
         made = self.here.post("/api/door/links", json=said)
         self.assertEqual(made.status_code, 201, made.text)
         return made.json(), made.json()["address"].partition("#")[2]
+
+
+class ALockedMachine(AtTheDoor):
+    """Several people have accounts on the machine: loopback asks too."""
+
+    def window(self):
+        return TestClient(closed(self.app, "machine"), base_url="http://127.0.0.1:8321", client=("127.0.0.1", 50000))  # fmt: skip
+
+    def way_in(self):
+        return self.shop.door.invite("window", "this machine", "owner")[0]
+
+    def test_every_route_but_health_and_the_door_is_refused_without_a_pass(self):
+        client, tried = self.window(), 0
+        for path, methods in self.app.openapi()["paths"].items():
+            where = re.sub(r"{[^}]+}", str(self.rods[0].id), path)
+            for method in methods:
+                if (method.upper(), path) in AT_THE_DOOR or path == HEALTH:
+                    continue
+                tried += 1
+                answer = client.request(method.upper(), where, json={})
+                self.assertEqual(answer.status_code, 401, f"{method} {path}")
+                self.assertIn("let-in", answer.json()["detail"])
+        self.assertGreater(tried, 100)
+        self.assertEqual(client.get(HEALTH).status_code, 200)
+        self.assertEqual(self.from_the_network().get(HEALTH).status_code, 401)
+
+    def test_the_printed_address_opens_it_once(self):
+        client, token = self.window(), self.way_in()
+        came = client.post("/api/door/come-in", json={"token": token})
+        self.assertEqual(came.status_code, 204)
+        said = came.headers["set-cookie"]
+        self.assertTrue(said.startswith(f"{COOKIE_HERE}="))
+        self.assertIn("HttpOnly", said)
+        self.assertIn("SameSite=strict", said)
+        door = client.get("/api/door").json()
+        self.assertEqual((door["who"], door["role"], door["here"], door["locked"]), ("this machine", "owner", False, True))  # fmt: skip
+        self.assertEqual(client.get("/api/builds").status_code, 200)
+        again = self.window().post("/api/door/come-in", json={"token": token})
+        self.assertEqual(again.status_code, 401)
+        self.assertIn("used already", again.json()["detail"])
+
+    def test_it_runs_out_in_ten_minutes_and_a_window_signed_out_is_out(self):
+        later = Door(self.store, lambda: datetime.now(UTC) + timedelta(minutes=11))
+        with self.assertRaises(NotLetInError):
+            later.come_in(self.way_in(), "127.0.0.1")
+        client = self.window()
+        client.post("/api/door/come-in", json={"token": self.way_in()})
+        self.assertEqual(client.post("/api/door/sign-out").status_code, 204)
+        self.assertEqual(client.get("/api/builds").status_code, 401)
+
+    def test_a_pass_of_one_line_is_none_on_the_other_by_its_name(self):
+        client = self.window()
+        client.post("/api/door/come-in", json={"token": self.way_in()})
+        token = client.cookies[COOKIE_HERE]
+        outside = self.from_the_network()
+        self.assertEqual(outside.get("/api/builds", headers={"cookie": f"{COOKIE_HERE}={token}"}).status_code, 401)  # fmt: skip
+
+    def test_an_unlocked_machine_is_asked_nothing(self):
+        door = self.here.get("/api/door").json()
+        self.assertEqual((door["here"], door["locked"]), (True, False))
 
 
 class NobodyIn(AtTheDoor):

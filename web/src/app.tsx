@@ -4,7 +4,7 @@ import { Link, Route, Switch } from "wouter";
 import { STAGES } from "./api/types";
 import type { StageName } from "./api/types";
 import { ClockStrip } from "./bench/ClockStrip";
-import { FROM_THE_NETWORK, useDoor } from "./door/who";
+import { useDoor } from "./door/who";
 import { Rack } from "./rack/Rack";
 import { Dialogs } from "./shell/Dialogs";
 import { Guard } from "./ui/Guard";
@@ -40,11 +40,12 @@ const TrainerView = lazy(async () => ({
 
 export function App() {
   const light = useSettings((s) => s.light);
+  const asks = useDoor((d) => d.asks);
   const letIn = useDoor((d) => d.who != null && d.who.role !== "client");
   useEffect(() => {
     document.documentElement.dataset.light = light;
   }, [light]);
-  if (FROM_THE_NETWORK && !letIn)
+  if (asks && !letIn)
     return (
       <Suspense fallback={<Fetching />}>
         <FromOutside />

@@ -1,4 +1,5 @@
-"""Who may come in: whoever sits at the machine, unasked; from the shop's own network only with a pass, and only to what the pass is for.
+"""Who may come in: whoever sits at the machine, unasked, unless it is locked; from the shop's own network only with a pass, and only to what
+the pass is for.
 
 The interface itself is let through, it holds nothing of the shop; everything under ``/api`` asks for a pass but for the
 door's own three: signing in, coming in by a link, and the authority's certificate. A calendar's feed has its secret in
@@ -10,7 +11,7 @@ import re
 import uuid
 from collections.abc import MutableMapping
 from http.cookies import CookieError, SimpleCookie
-from typing import Any
+from typing import Any, Literal
 
 from starlette.concurrency import run_in_threadpool
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
@@ -18,9 +19,11 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from wise_spool.api.problems import Problem, answer
 from wise_spool.store.door import HERE, Door, Role, Who
 
-COOKIE = "__Host-wise-spool"
+COOKIE, COOKIE_HERE = "__Host-wise-spool", "wise-spool-here"
+"""The pass: as it goes over TLS, and as it goes on a machine that is locked, where there is none."""
 CLOSED = "wise_spool.closed"
-"""In the scope of a request that came from the network."""
+"""In the scope of a request that nothing lets in but a pass: "network" for one from there, "machine" on a locked one."""
+Line = Literal["network", "machine"]
 ASKS = ("/api/", "/openapi.json")
 AT_THE_DOOR = {("POST", "/api/door/sign-in"), ("POST", "/api/door/come-in"), ("GET", "/api/door/authority.crt")}  # fmt: skip
 ANYBODYS = {("GET", "/api/door"), ("POST", "/api/door/sign-out"), ("PUT", "/api/door/password")}
@@ -29,17 +32,21 @@ WORKED_OUT = re.compile(
     r"/api/(plan(/schools)?|labels/drawn|line-up/photo|measures|clock-angles|charts|tapers|bends(/\w+)?|trainer/rounds(/.*)?|shelf/\w+/csv/look)"
 )
 """POST that only works something out: nothing of the shop is changed."""
+HEALTH = "/api/health"
+"""How the commands find a shop that is served: it says the version and which shop, no more."""
+LOCKED = "This shop is locked on this machine. It opens by the address its start printed; ./wise-spool let-in prints another one."
 OF_A_ROD = re.compile(r"/api/builds/([0-9a-f-]{36})(/|$)")
 
 
-def closed(app: ASGIApp) -> ASGIApp:
-    """The application as it is served to the network: closed but for those with a pass."""
+def closed(app: ASGIApp, line: Line = "network") -> ASGIApp:
+    """The application as it is served to the network, or to a machine that several people share: closed but for those
+    with a pass."""
 
-    async def from_the_network(scope: Scope, receive: Receive, send: Send) -> None:
-        scope[CLOSED] = True
+    async def to_those_with_a_pass(scope: Scope, receive: Receive, send: Send) -> None:
+        scope[CLOSED] = line
         await app(scope, receive, send)
 
-    return from_the_network
+    return to_those_with_a_pass
 
 
 def may(who: Who, method: str, path: str) -> bool:
@@ -77,14 +84,20 @@ def shop_network(address: str) -> bool:
 
 def token_in(scope: Scope) -> str:
     """The pass a browser brings; empty where it brings none."""
+    wanted = cookie_of(scope)
     for name, value in scope["headers"]:
         if name == b"cookie":
             try:
                 jar = SimpleCookie(value.decode("latin-1"))
             except CookieError:
                 return ""
-            return jar[COOKIE].value if COOKIE in jar else ""
+            return jar[wanted].value if wanted in jar else ""
     return ""
+
+
+def cookie_of(scope: Scope) -> str:
+    """What the pass is called on this line."""
+    return COOKIE if scope["scheme"] == "https" else COOKIE_HERE
 
 
 class DoorKeeper:
@@ -132,11 +145,12 @@ class DoorKeeper:
             return Problem(
                 status=403, title="Not from here", detail="This shop answers its own network only."
             ), None
-        if not path.startswith(ASKS) or (method, path) in AT_THE_DOOR:
+        here = scope[CLOSED] == "machine"
+        if not path.startswith(ASKS) or (method, path) in AT_THE_DOOR or (here and path == HEALTH):
             return None, None
         who = await run_in_threadpool(self.door.who, token_in(scope))
         if who is None:
-            return Problem(status=401, title="Sign in", detail="Sign in to see this shop."), None
+            return Problem(status=401, title="Sign in", detail=LOCKED if here else "Sign in to see this shop."), None  # fmt: skip
         if not may(who, method, path):
             words = {
                 "viewer": "You may look at everything here and change nothing.",

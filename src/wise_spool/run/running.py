@@ -11,12 +11,13 @@ from pathlib import Path
 
 @dataclass(frozen=True)
 class Running:
-    """A server: its process, where it listens, for which shop."""
+    """A server: its process, where it listens, for which shop, and whether it asks for a pass on this machine too."""
 
     pid: int
     host: str
     port: int
     shop: str
+    locked: bool = False
 
     @property
     def address(self) -> str:

@@ -50,7 +50,8 @@ def serve_here(site: Site, store: BuildStore) -> None:
     app = site.application(store)
     gc.collect()
     gc.freeze()  # what start-up made stays; collections while serving need not look at it
-    mine = uvicorn.Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=HANGS_UP_S))  # fmt: skip
+    asked = closed(app, "machine") if site.locked else app
+    mine = uvicorn.Server(uvicorn.Config(asked, log_level="warning", timeout_graceful_shutdown=HANGS_UP_S))  # fmt: skip
     here = listening_at(site.here)
     if site.lan is None or site.certificates is None:
         mine.run(sockets=[here])

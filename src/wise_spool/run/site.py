@@ -18,7 +18,7 @@ from wise_spool.store.keeping import Keeping
 @dataclass(frozen=True)
 class Site:
     """Where one shop is kept and heard. ``here`` and ``lan`` are the numbers of sockets that listen already; ``lan`` is none for a shop that is
-    not open to its network."""
+    not open to its network; ``locked`` asks for a pass on the machine itself too."""
 
     shop: str
     database: str
@@ -28,6 +28,7 @@ class Site:
     lan: int | None = None
     certificates: Certificates | None = None
     network: Network | None = None
+    locked: bool = False
 
     def store(self) -> BuildStore:
         """Its rods."""

@@ -169,10 +169,10 @@ class Door:
                 return False
 
     def invite(self, kind: Kind, name: str, role: Role, build_id: uuid.UUID | None = None) -> tuple[str, InvitationRow]:  # fmt: skip
-        """A link's token: a phone's holds once and ten minutes, a client's as often as it is opened, until it is taken
-        away or its ninety days are over."""
+        """A link's token: a phone's, or a window's on a locked machine, holds once and ten minutes, a client's as often as it is
+        opened, until it is taken away or its ninety days are over."""
         token = secrets.token_urlsafe(32)
-        ends = self.clock() + (INVITED if kind == "phone" else LASTS[kind])
+        ends = self.clock() + (LASTS[kind] if kind == "client" else INVITED)
         row = InvitationRow(token_hash=_hash(token), build_id=build_id, kind=kind, name=name, role=role, made_at=self.clock(), ends_at=ends)  # fmt: skip
         with Session(self.engine, expire_on_commit=False) as session, session.begin():
             session.add(row)
@@ -186,7 +186,7 @@ class Door:
         moment = self.clock()
         with Session(self.engine, expire_on_commit=False) as session, session.begin():
             row = session.exec(select(InvitationRow).where(InvitationRow.token_hash == _hash(token)).with_for_update()).first()  # fmt: skip
-            spent = row is not None and row.kind == "phone" and row.used_at is not None
+            spent = row is not None and row.kind != "client" and row.used_at is not None
             over = row is not None and row.ends_at <= moment
             if row is not None and not spent and not over:
                 row.used_at = moment
@@ -195,7 +195,7 @@ class Door:
             raise NotLetInError("This link opens nothing here. Ask for another one at the shop's machine.")  # fmt: skip
         if spent:
             self._failed(keys)
-            raise NotLetInError("This link was used already, and it holds once. If that was not you, take the phone it let in off the list at the shop's machine, and make another link.")  # fmt: skip
+            raise NotLetInError("This link was used already, and it holds once. If that was not you, take what it let in off the list at the shop's machine, and make another link.")  # fmt: skip
         if over:
             raise NotLetInError("This link has run out. Make another one at the shop's machine.")
         return self._pass(row.kind, row.name, row.role, build_id=row.build_id)  # type: ignore[arg-type]

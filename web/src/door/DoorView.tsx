@@ -71,11 +71,22 @@ function HowOpen({ door }: { door: AtTheDoor }) {
             Nothing but this machine reaches the shop. To open it to the shop’s own network, for
             phones at the bench: stop it, and start it with{" "}
             <code className="fig">./wise-spool start --lan</code>. Whoever comes in then has an
-            account or a link; what is sent is encrypted.
+            account or a link; what is sent is encrypted.{" "}
+            {door.locked ? (
+              <>
+                On this machine it opens by an address that holds once;{" "}
+                <code className="fig">./wise-spool let-in</code> prints another one.
+              </>
+            ) : (
+              <>
+                Everybody who has an account on this machine reaches it; with{" "}
+                <code className="fig">--locked</code> they need an address that only you are told.
+              </>
+            )}
           </>
         }
       >
-        The door is shut
+        {door.locked ? "The door is shut and locked" : "The door is shut"}
       </Answer>
     );
   if (!door.owner_made)

@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 
 import { api, saidAgainst, take } from "../api/client";
 import { Button } from "../ui/controls";
-import { askAtTheDoor, useDoor } from "./who";
+import { askAtTheDoor, FROM_THE_NETWORK, useDoor } from "./who";
 
 /** What stands at the door from outside: a link is taken in, somebody signs in, a client is shown their rod. */
 export function FromOutside() {
@@ -123,7 +123,9 @@ function SignIn({ said }: { said: string }) {
         </Button>
       </form>
       <p className="mt-4 text-small text-soft">
-        A phone comes in without a password: let it in from the shop’s own machine, at “The door”.
+        {FROM_THE_NETWORK
+          ? "A phone comes in without a password: let it in from the shop’s own machine, at “The door”."
+          : "This machine is locked. The shop opens by the address that its start printed; ./wise-spool let-in prints another one."}
       </p>
     </Outside>
   );

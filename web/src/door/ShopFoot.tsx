@@ -37,7 +37,9 @@ export function ShopFoot() {
           ? door.data.network
             ? "open to the shop’s network"
             : "the door is shut"
-          : `signed in: ${door.data.who}`}
+          : door.data.locked
+            ? "locked on this machine"
+            : `signed in: ${door.data.who}`}
       </Link>
     </p>
   );

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Query, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from wise_spool.api.deps import InShop, Shop
-from wise_spool.api.doorkeeper import CLOSED, COOKIE, ROLE_WORDS
+from wise_spool.api.doorkeeper import CLOSED, ROLE_WORDS, cookie_of
 from wise_spool.api.routes.sheets import printed
 from wise_spool.core.ground.fields import Name
 from wise_spool.core.ground.refusals import NotNowError, NotThereError
@@ -30,11 +30,13 @@ class Network(BaseModel):
 
 
 class AtTheDoor(BaseModel):
-    """Who is asking, and whether the shop is open to its network. ``here`` is whoever sits at the machine itself."""
+    """Who is asking, and whether the shop is open to its network. ``here`` is whoever sits at the machine itself, unasked;
+    ``locked`` says that the machine asks too."""
 
     who: str
     role: Role
     here: bool
+    locked: bool
     rod_id: uuid.UUID | None
     network: Network | None
     owner_made: bool
@@ -164,7 +166,7 @@ def door(request: Request, shop: InShop) -> AtTheDoor:
     who = at_the_door(request)
     net = shop.network
     return AtTheDoor(
-        who=who.name, role=who.role, here=not request.scope.get(CLOSED), rod_id=who.build_id,
+        who=who.name, role=who.role, here=not request.scope.get(CLOSED), locked=request.scope.get(CLOSED) == "machine", rod_id=who.build_id,
         network=None if net is None else Network(address=net.address, fingerprint=net.fingerprint), owner_made=bool(shop.door.accounts()), has_password=who.account_id is not None,
     )  # fmt: skip
 
@@ -216,7 +218,7 @@ def sign_in(said: SignIn, request: Request, shop: InShop) -> Response:
     """By name and password."""
     token, who = shop.door.sign_in(said.name, said.password, _place(request))
     shop.door.note(who.name, "signed in", None)
-    return _with_pass(token, LASTS["window"].total_seconds())
+    return _with_pass(request, token, LASTS["window"].total_seconds())
 
 
 @routes.post("/come-in", status_code=204)
@@ -225,7 +227,7 @@ def come_in(said: Token, request: Request, shop: InShop) -> Response:
     token, who = shop.door.come_in(said.token, _place(request))
     shop.door.note(who.name, "came in by a link", who.build_id)
     shop.bell.door()
-    return _with_pass(token, LASTS["phone"].total_seconds())
+    return _with_pass(request, token, LASTS["phone"].total_seconds())
 
 
 @routes.post("/sign-out", status_code=204)
@@ -234,7 +236,7 @@ def sign_out(request: Request, shop: InShop, everywhere: bool = False) -> Respon
     shop.door.sign_out(at_the_door(request), everywhere=everywhere)
     shop.bell.door()
     answer = Response(status_code=204)
-    answer.delete_cookie(COOKIE, path="/", secure=True, httponly=True, samesite="strict")
+    answer.delete_cookie(cookie_of(request.scope), path="/", secure=_is_secure(request), httponly=True, samesite="strict")  # fmt: skip
     return answer
 
 
@@ -318,10 +320,14 @@ def _place(request: Request) -> str:
     return request.client.host if request.client else ""
 
 
-def _with_pass(token: str, lasts_s: float) -> Response:
+def _with_pass(request: Request, token: str, lasts_s: float) -> Response:
     answer = Response(status_code=204)
-    answer.set_cookie(COOKIE, token, max_age=int(lasts_s), path="/", secure=True, httponly=True, samesite="strict")  # fmt: skip
+    answer.set_cookie(cookie_of(request.scope), token, max_age=int(lasts_s), path="/", secure=_is_secure(request), httponly=True, samesite="strict")  # fmt: skip
     return answer
+
+
+def _is_secure(request: Request) -> bool:
+    return bool(request.scope["scheme"] == "https")
 
 
 def _everything(shop: Shop) -> Everything:
