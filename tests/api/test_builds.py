@@ -207,6 +207,8 @@ class OneRodNeverCostsMore(WithAShop):
     """One rod, one shelf item, one document must never cost more than itself."""
 
     def spoil(self, state, **values):
+        """As a fresh server finds it: nothing is known of the rod but what the database holds."""
+        self.store.forget()
         with self.store.engine.begin() as link:
             for column, value in values.items():
                 link.execute(

@@ -97,7 +97,6 @@ def advance(
     session.add(written(row, number, row.head, what, design, piece, entries))
     row.head, row.redo, row.changed_at = number, [], now()
     session.add(row)
-    session.flush()
 
 
 def note_change(
@@ -132,6 +131,8 @@ def strike(session: Session, row: BuildRow, entries: Sequence[str]) -> None:
 
 
 def write_log(session: Session, build_id: uuid.UUID, entries: Sequence[LogEntry]) -> list[str]:
+    if not entries:
+        return []
     session.add_all(
         LogRow(build_id=build_id, id=e.id, at=e.at, entry=e.model_dump(mode="json", exclude_none=True))
         for e in entries
