@@ -13,9 +13,11 @@ import unittest
 import unittest.mock
 from contextlib import contextmanager
 from datetime import UTC, datetime
+from pathlib import Path
 from threading import Event
 
 import httpx
+from sqlalchemy import create_engine
 
 from tests.shop import ROOT_PORT, temporary_dir
 from wise_spool.cli import _listening
@@ -25,7 +27,7 @@ from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import write_build
 from wise_spool.settings import ROOT, Settings, shop_id
-from wise_spool.store.backups import looked_at, put_back
+from wise_spool.store.backups import back_up, looked_at, put_back
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.cluster import ClusterError, free_port, running_cluster
 from wise_spool.store.migrations import upgrade
@@ -115,6 +117,26 @@ class BackupAndRestore(unittest.TestCase):
             self.assertIn(
                 "Nothing is put aside as", said("bring-back", aside, "--yes", data=data).stderr
             )
+
+    def test_a_backup_that_is_announced_is_on_the_disk_and_so_is_what_was_acknowledged(self):
+        """The machine may be switched off the moment after."""
+        data, safe = temporary_dir() / "data", []
+        kept = os.fsync
+
+        def noted(held):
+            kept(held)
+            safe.append(Path(f"/proc/self/fd/{held}").readlink().name)
+
+        with running_cluster(data, ROOT_PORT + 60) as cluster:
+            cluster.create_database("wise_spool_shop")
+            upgrade(cluster.url("wise_spool_shop"))
+            with create_engine(cluster.url("wise_spool_shop")).connect() as link:
+                for name in ("fsync", "synchronous_commit", "full_page_writes"):
+                    self.assertEqual(link.exec_driver_sql(f"SHOW {name}").scalar(), "on", name)
+            file = temporary_dir() / "shop.backup"
+            with unittest.mock.patch("os.fsync", noted):
+                back_up(cluster, "shop", "wise_spool_shop", file)
+        self.assertEqual(safe, ["shop.backup.part", "shop.backup.part.json", file.parent.name])
 
     def test_what_cannot_be_put_back_is_said_and_nothing_is_changed(self):
         with self.shop("Mine") as (data, made, _):

@@ -65,8 +65,13 @@ def back_up(cluster: Cluster, shop: str, database: str, file: Path) -> Note:
         rods, things = counted(cluster.url(database))
         note = Note(shop, datetime.now(UTC).isoformat(timespec="seconds"), __version__, rods, things, part.stat().st_size, _sum(part))  # fmt: skip
         _write_note(part, note)
+        for made in (part, _beside(part)):
+            _on_disk(made)
         _beside(part).replace(_beside(file))
         part.replace(file)
+        _on_disk(
+            file.parent
+        )  # the names, too: a backup that was announced is there after the power went
     except (ClusterError, OSError) as error:
         for begun in (part, _beside(part)):
             begun.unlink(missing_ok=True)
@@ -74,6 +79,15 @@ def back_up(cluster: Cluster, shop: str, database: str, file: Path) -> Note:
             raise BackupError(f"The disk of {file.parent} is full: no backup was made there, and those that are there stay as they are. Make room, or name another folder.") from error  # fmt: skip
         raise BackupError(f"No backup could be made at {file} ({error}).") from error
     return note
+
+
+def _on_disk(what: Path) -> None:
+    """Not only handed to the system: on the disk."""
+    held = os.open(what, os.O_RDONLY)
+    try:
+        os.fsync(held)
+    finally:
+        os.close(held)
 
 
 def _write_note(file: Path, note: Note) -> None:
