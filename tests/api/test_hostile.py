@@ -193,6 +193,7 @@ class Described(Hostile):
         for path, kind in (("/api/board/calendar.ics", "text/calendar"), ("/api/board/today.pdf", "application/pdf"), ("/api/shelf/{kind}/csv", "text/csv")):  # fmt: skip
             self.assertEqual(list(said[path]["get"]["responses"]["200"]["content"]), [kind])
             self.assertTrue(self.raw.get(path.format(kind="drill")).headers["content-type"].startswith(kind))  # fmt: skip
+        self.assertEqual(list(said["/api/pictures/{file}"]["get"]["responses"]["200"]["content"]), ["image/jpeg"])  # fmt: skip
 
 
 class Slips(Hostile):

@@ -107,7 +107,7 @@ def _kept(
 PictureFile = Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
 
 
-@routes.get("/pictures/{file}")
+@routes.get("/pictures/{file}", response_class=Response, responses={200: {"content": {"image/jpeg": {}}}})  # fmt: skip
 def picture(file: PictureFile, shop: InShop, small: bool = False) -> Response:
     """A kept picture, or its small copy."""
     return Response(
