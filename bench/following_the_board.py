@@ -1,10 +1,10 @@
 """A simulated bench that tries to follow the board: hands slower or faster than planned, evenings that fall out.
 
-    python -m bench.following_the_board [shops]
+    python -m bench.following_the_board [shops [tries]]
 
 Each builder has a hidden pace and every sitting its own luck; one evening in twelve nobody comes. Sittings are begun in the
 board's order while it is open, none twice, and what was not done is replanned the next day from what really happened,
-by the list rule. Printed: how many promised rods were ready by their day, and how many coats missed their window.
+by the list rule, and where tries are given by the plan with fewest evenings that so many find. Printed: how many promised rods were ready by their day, and how many coats missed their window.
 """
 
 import random
@@ -16,6 +16,7 @@ from wise_spool.core.document.log import fold
 from wise_spool.core.ground.operations import Operation
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
+from wise_spool.core.schedule.fewer import fewer_sessions
 from wise_spool.core.schedule.laying import begins, problem_of
 from wise_spool.core.schedule.problem import Problem, Schedule
 from wise_spool.core.schedule.sittings import OpenRod
@@ -84,7 +85,13 @@ class Bench:
             clock += timedelta(minutes=took)
 
 
-def follow(seed: int) -> tuple[int, int, int, int]:
+def planned(problem: Problem, tries: int) -> Schedule | None:
+    """The board's plan: the list rule's, or with tries one of fewer evenings."""
+    listed = quick(problem).schedule
+    return fewer_sessions(problem, listed, tries) if listed and tries else listed
+
+
+def follow(seed: int, tries: int = 0) -> tuple[int, int, int, int]:
     """Promised rods, those ready by their day, coats laid, and coats that missed their window."""
     bench = Bench(seed, datetime(2026, 3, 2, 12, 0, tzinfo=UTC))
     ready: dict[str, datetime] = {}
@@ -92,17 +99,16 @@ def follow(seed: int) -> tuple[int, int, int, int]:
     due = {d.rod: problem_of(bench.board, bench.rods(), begins(now)).at(d.at) for d in problem_of(bench.board, bench.rods(), begins(now)).dues if d.at is not None}  # fmt: skip
     for _ in range(MOST_DAYS):
         problem = problem_of(bench.board, bench.rods(), begins(now))
-        found = quick(problem)
-        if found.schedule is None:  # a window was missed: it is scuffed, and the board goes on
+        schedule = planned(problem, tries)
+        if schedule is None:  # a window was missed: it is scuffed, and the board goes on
             late = {s.rod for s in problem.sittings if s.latest is not None}
             said = tuple(p.model_copy(update={"scuffs": p.scuffs or p.rod in late}) for p in bench.board.promises)  # fmt: skip
             bench.missed += len(late)
             bench.board = bench.board.model_copy(update={"promises": said})
             problem = problem_of(bench.board, bench.rods(), begins(now))
-            found = quick(problem)
-        if found.schedule is None or not problem.sittings:
+            schedule = planned(problem, tries)
+        if schedule is None or not problem.sittings:
             break
-        schedule = found.schedule
         day = min(problem.at(p.start).date() for p in schedule.values())
         todays = sorted((i for i, p in schedule.items() if problem.at(p.start).date() == day), key=lambda i: (schedule[i].person, schedule[i].start))  # fmt: skip
         for person, mine in groupby(todays, key=lambda i: schedule[i].person):
@@ -119,9 +125,9 @@ def follow(seed: int) -> tuple[int, int, int, int]:
     return len(due), kept, bench.coats, bench.missed
 
 
-def main(shops: int) -> None:
+def main(shops: int, tries: int) -> None:
     """Print what became of so many shops."""
-    all_ = [follow(seed) for seed in range(shops)]
+    all_ = [follow(seed, tries) for seed in range(shops)]
     due, kept, coats, missed = (sum(x) for x in zip(*all_, strict=True))
     print(
         f"{shops} shops: {kept} of {due} promised rods ready by their day ({100 * kept / due:.0f} %)"
@@ -130,4 +136,5 @@ def main(shops: int) -> None:
 
 
 if __name__ == "__main__":
-    main(int(sys.argv[1]) if len(sys.argv) > 1 else 40)
+    given = [int(a) for a in sys.argv[1:]]
+    main(given[0] if given else 40, given[1] if len(given) > 1 else 0)
