@@ -156,6 +156,19 @@ class FewerEvenings(unittest.TestCase):
         self.assertEqual(cost_of(problem, fewest).sessions, 3)
         self.assertLessEqual(least_of(problem).sessions, 3)
 
+    def test_work_that_needs_nobody_has_no_evenings_to_save(self):
+        problem = alone(Sitting("x/1", "x", "", 2, hands=False))
+        self.assertEqual(fewer_sessions(problem, by_list(problem), tries=20)["x/1"].start, 0)
+        self.assertEqual(solve(problem, work=0.5).standing, "proven")
+
+    def test_whoever_wants_no_more_is_told_no_more(self):
+        problem = next(p for p in map(random_shop, range(60)) if by_list(p))
+        for enough in (1, 2, 3):
+            heard = []
+            found = solve(problem, lambda a: heard.append(a) or len(heard) < enough, work=1.0)  # noqa: B023
+            self.assertEqual(len(heard), enough)
+            self.assertEqual(found, heard[-1])
+
     def test_the_rule_is_followed_in_any_order_without_a_fault(self):
         problem = next(p for p in map(random_shop, range(60)) if by_list(p))
         rule = ListRule(problem)

@@ -101,7 +101,7 @@ class _Pencil:
         """Something near what stands: where any may be ``shut``, a session shut and another opened for it; one sitting, a
         few or a rod taken sooner or later. Where nothing stands yet, something near the rule."""
         rank, closed = dict(now.rank if now else self.usual), set(now.shut if now else ())
-        what = self.luck.uniform(0.0 if now is not None and shut else 0.4, 1.0)
+        what = self.luck.uniform(0.0 if now is not None and now.load and shut else 0.4, 1.0)
         if now is not None and what < 0.4:
             closed.add(self.luck.choice(sorted(now.load, key=lambda n: (now.load[n], n))[:EMPTY]))
             if self.luck.random() < 0.5:

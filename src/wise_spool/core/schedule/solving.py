@@ -65,9 +65,10 @@ def solve(
     if listed == {}:
         return replace(best, standing="proven", bound=best.points)
     known: int | None = None
+    wanted = True
 
     def better(schedule: Schedule, bound: int | None, standing: Standing = "good") -> bool:
-        nonlocal best
+        nonlocal best, wanted
         bound = max(bound or 0, known or 0) or None
         cost = cost_of(problem, schedule)
         points = _points(problem, cost)
@@ -75,7 +76,8 @@ def solve(
             best = Answer(standing, schedule, cost, points, bound, listed_cost)
         else:
             best = replace(best, bound=bound)
-        return heard is None or heard(best)
+        wanted = wanted and (heard is None or heard(best))
+        return wanted
 
     if listed is not None and heard is not None and not heard(best):
         return best
@@ -85,6 +87,8 @@ def solve(
         if listed is not None and not better(listed, known):
             return best
         fewer_sessions(problem, listed, least=least.sessions, go_on=lambda s: better(s, None))
+        if not wanted:
+            return best
     try:
         model = Model(problem)
     except CannotBeginError as error:
