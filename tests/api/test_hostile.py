@@ -188,6 +188,12 @@ class Described(Hostile):
             self.assertEqual(self.raw.request(way, "/api/board").headers["allow"], "GET, PUT")
         self.assertEqual(self.raw.request("PATCH", "/api/nowhere").status_code, 404)
 
+    def test_a_path_that_is_written_out_is_not_taken_for_the_name_of_a_rod(self):
+        for way, path in (("GET", "/api/builds/import"), ("OPTIONS", "/api/builds/import"), ("GET", "/api/builds/example"), ("PUT", "/api/devices/foot")):  # fmt: skip
+            refused = self.raw.request(way, path)
+            self.assertEqual((refused.status_code, refused.headers["allow"]), (405, "POST"), path)
+        self.assertEqual(self.raw.get("/api/builds/nobody").status_code, 422)
+
     def test_files_are_described_as_files(self):
         said = self.client.app.openapi()["paths"]
         for path, kind in (("/api/board/calendar.ics", "text/calendar"), ("/api/board/today.pdf", "application/pdf"), ("/api/shelf/{kind}/csv", "text/csv")):  # fmt: skip

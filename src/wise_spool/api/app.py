@@ -1,6 +1,6 @@
 """The HTTP API assembled: one shop, its routes, the built interface."""
 
-from collections.abc import AsyncIterator
+from collections.abc import AsyncIterator, Callable, Iterable
 from contextlib import asynccontextmanager
 from pathlib import Path
 
@@ -79,6 +79,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     app.add_middleware(Numbered)
     problems.install(app)
     app.get("/api/health")(health)
+    _written_out_first(app)
     for routes in ROUTES:
         app.include_router(routes)
     methods = ["GET", "POST", "PUT", "DELETE", "PATCH", "HEAD", "OPTIONS", "TRACE"]
@@ -112,13 +113,39 @@ def health(shop: InShop) -> m.Health:
 
 def nothing_here(rest: str, request: Request) -> None:
     """Every path of the API that leads nowhere, and every way to go that a path does not know."""
-    others = [r for router in ROUTES for r in router.routes if isinstance(r, APIRoute)]
-    known = {
-        m for r in others if r.matches(request.scope)[0] is not Match.NONE for m in r.methods or ()
-    }
+    others = [r for r in _api_routes() if r.matches(request.scope)[0] is not Match.NONE]
+    known = _ways([r for r in others if r.path == request.scope["path"]] or others)
     if known:
         raise HTTPException(405, "That cannot be done there.", {"Allow": ", ".join(sorted(known))})
     raise ProblemError(404, "Nothing here", f"There is nothing at /api/{rest[:80]}.")
+
+
+def _api_routes() -> list[APIRoute]:
+    return [r for router in ROUTES for r in router.routes if isinstance(r, APIRoute)]
+
+
+def _ways(routes: Iterable[APIRoute]) -> set[str]:
+    return {m for r in routes for m in r.methods or ()}
+
+
+def _written_out_first(app: FastAPI) -> None:
+    """A path that is written out is itself: nothing else is done there that a path with a name in it, which would fit it
+    too, can do (``/builds/import`` is no rod)."""
+    routes = _api_routes()
+    for path in sorted({r.path for r in routes if "{" not in r.path}):
+        known = _ways(r for r in routes if r.path == path)
+        taken = _ways(r for r in routes if "{" in r.path and r.path_regex.match(path)) - known
+        if taken:
+            app.add_api_route(
+                path, _not_done(known), methods=sorted(taken), include_in_schema=False
+            )
+
+
+def _not_done(known: set[str]) -> Callable[[], None]:
+    def not_done() -> None:
+        raise HTTPException(405, "That cannot be done there.", {"Allow": ", ".join(sorted(known))})
+
+    return not_done
 
 
 def _serve_web(app: FastAPI, web_dir: Path) -> None:
