@@ -1,6 +1,6 @@
 """The HTTP API assembled: one shop, its routes, the built interface."""
 
-from collections.abc import AsyncIterator, Callable, Iterable
+from collections.abc import AsyncIterator, Iterable
 from contextlib import asynccontextmanager
 from pathlib import Path
 
@@ -111,13 +111,14 @@ def health(shop: InShop) -> m.Health:
     return m.Health(version=__version__, shop=shop.name)
 
 
-def nothing_here(rest: str, request: Request) -> None:
+def nothing_here(request: Request) -> None:
     """Every path of the API that leads nowhere, and every way to go that a path does not know."""
+    path = request.scope["path"]
     others = [r for r in _api_routes() if r.matches(request.scope)[0] is not Match.NONE]
-    known = _ways([r for r in others if r.path == request.scope["path"]] or others)
+    known = _ways([r for r in others if r.path == path] or others)
     if known:
         raise HTTPException(405, "That cannot be done there.", {"Allow": ", ".join(sorted(known))})
-    raise ProblemError(404, "Nothing here", f"There is nothing at /api/{rest[:80]}.")
+    raise ProblemError(404, "Nothing here", f"There is nothing at {path[:85]}.")
 
 
 def _api_routes() -> list[APIRoute]:
@@ -136,16 +137,7 @@ def _written_out_first(app: FastAPI) -> None:
         known = _ways(r for r in routes if r.path == path)
         taken = _ways(r for r in routes if "{" in r.path and r.path_regex.match(path)) - known
         if taken:
-            app.add_api_route(
-                path, _not_done(known), methods=sorted(taken), include_in_schema=False
-            )
-
-
-def _not_done(known: set[str]) -> Callable[[], None]:
-    def not_done() -> None:
-        raise HTTPException(405, "That cannot be done there.", {"Allow": ", ".join(sorted(known))})
-
-    return not_done
+            app.add_api_route(path, nothing_here, methods=sorted(taken), include_in_schema=False)
 
 
 def _serve_web(app: FastAPI, web_dir: Path) -> None:

@@ -92,6 +92,10 @@ class TheLeast(unittest.TestCase):
         ]
         self.assertEqual(least_of(alone(*at_the_end, windows=long_first)).sessions, 1)
 
+    def test_evenings_as_short_as_a_setting_up_are_reckoned_too(self):
+        short = [("a", 0, 2), ("a", 20, 22)]
+        self.assertEqual(least_of(alone(*wraps(1, 2), windows=short)).sessions, 2)
+
     def test_a_wait_that_an_evening_just_holds_parts_nothing(self):
         def two(minutes):
             lag = Lag("x/1", "it must hold", Dose(minutes), from_start=True)

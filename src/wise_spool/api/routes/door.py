@@ -2,7 +2,7 @@
 
 import uuid
 from datetime import UTC, datetime
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 import segno
 from fastapi import APIRouter, Query, Request, Response
@@ -236,7 +236,7 @@ def sign_out(request: Request, shop: InShop, everywhere: bool = False) -> Respon
     shop.door.sign_out(at_the_door(request), everywhere=everywhere)
     shop.bell.door()
     answer = Response(status_code=204)
-    answer.delete_cookie(cookie_of(request.scope), path="/", secure=_is_secure(request), httponly=True, samesite="strict")  # fmt: skip
+    answer.delete_cookie(**_cookie(request))
     return answer
 
 
@@ -322,12 +322,13 @@ def _place(request: Request) -> str:
 
 def _with_pass(request: Request, token: str, lasts_s: float) -> Response:
     answer = Response(status_code=204)
-    answer.set_cookie(cookie_of(request.scope), token, max_age=int(lasts_s), path="/", secure=_is_secure(request), httponly=True, samesite="strict")  # fmt: skip
+    answer.set_cookie(value=token, max_age=int(lasts_s), **_cookie(request))
     return answer
 
 
-def _is_secure(request: Request) -> bool:
-    return bool(request.scope["scheme"] == "https")
+def _cookie(request: Request) -> dict[str, Any]:
+    secure = request.scope["scheme"] == "https"
+    return {"key": cookie_of(request.scope), "path": "/", "secure": secure, "httponly": True, "samesite": "strict"}  # fmt: skip
 
 
 def _everything(shop: Shop) -> Everything:

@@ -10,7 +10,7 @@ from bisect import bisect_left, bisect_right, insort
 from collections import defaultdict
 from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass
-from graphlib import CycleError, TopologicalSorter
+from graphlib import CycleError
 from heapq import heapify, heappop, heappush
 from itertools import accumulate
 
@@ -51,25 +51,23 @@ class ListRule:
 
     def __init__(self, problem: Problem) -> None:
         self.problem = problem
+        self.urgency = _urgency(problem)
         self.sessions = sorted((w for w in problem.windows if problem.is_open(w)), key=lambda w: (w.a, w.person))  # fmt: skip
         self.mine: dict[str, list[int]] = defaultdict(list)
         for n, w in enumerate(self.sessions):
             self.mine[w.person].append(n)
         self.over = list(accumulate((w.b for w in self.sessions), max))
         self.before = {s.id: {x.first for x in s.after if x.first in problem.by_id} for s in problem.sittings}  # fmt: skip
-        TopologicalSorter(self.before).prepare()
-        self._ends: dict[tuple[Dose, bool], list[int]] = {}
         self.waits = {s.id: [self._wait(x) for x in s.after if x.first in problem.by_id] for s in problem.sittings}  # fmt: skip
         self.turns = {s.id: self._reckoned(s.turns) for s in problem.sittings}
         self.followers = {s.id: _followers(problem, s) for s in problem.sittings}
         self.pinned = {s.id: [(self._wait(x), t) for t in problem.then.get(s.id, ()) if _is_pinned(problem, t) for x in t.after if x.first == s.id] for s in problem.sittings}  # fmt: skip
-        self.urgency = _urgency(problem)
 
     def order(self, rank: Mapping[str, float] | None = None) -> list[Sitting]:
         """Every sitting, nothing before what comes first; else by ``rank``, or where none is given by how urgent it is:
         what a window under way closes on first, then earliest due, then the order of the trade."""
         by: Mapping[str, Urgency] = self.urgency if rank is None else {i: (r,) for i, r in rank.items()}  # fmt: skip
-        waits = {i: len(first) for i, first in self.before.items()}
+        waits = {i: len(first) for i, first in self.waits.items()}
         free = [(by[i], i) for i, n in waits.items() if not n]
         heapify(free)
         out: list[Sitting] = []
@@ -105,11 +103,7 @@ class ListRule:
         return _Wait(lag.first, lag.from_start, self._reckoned(lag.least), self._reckoned(lag.most, last=True))  # fmt: skip
 
     def _reckoned(self, dose: Dose | None, *, last: bool = False) -> list[int] | None:
-        if dose is None:
-            return None
-        if (dose, last) not in self._ends:
-            self._ends[dose, last] = self.problem.warmth.ends(dose, last=last)
-        return self._ends[dose, last]
+        return None if dose is None else self.problem.warmth.ends(dose, last=last)
 
 
 def _is_pinned(problem: Problem, s: Sitting) -> bool:
@@ -132,15 +126,11 @@ def _urgency(problem: Problem) -> dict[str, Urgency]:
 def _closings(problem: Problem) -> dict[str, int]:
     """The last tick each sitting may begin at, by itself or for what must follow it; NEVER where there is none."""
     known: dict[str, int] = {}
-
-    def closing(s: Sitting) -> int:
-        if s.id not in known:
-            mine = NEVER if s.latest is None else s.latest
-            known[s.id] = min([mine, *(closing(t) - s.ticks for t in problem.then.get(s.id, ()))])
-            known[s.id] = known[s.id] if known[s.id] < NEVER // 2 else NEVER
-        return known[s.id]
-
-    return {s.id: closing(s) for s in problem.sittings}
+    for s in reversed(problem.in_order):
+        mine = NEVER if s.latest is None else s.latest
+        closes = min([mine, *(known[t.id] - s.ticks for t in problem.then.get(s.id, ()))])
+        known[s.id] = closes if closes < NEVER // 2 else NEVER
+    return known
 
 
 def _followers(problem: Problem, s: Sitting) -> list[Sitting]:
@@ -251,8 +241,8 @@ class _Bench:
         """Where a sitting may lie, the first place in each session, earliest first, and the session's number: at once
         after one of its group, else where there is time to set up."""
         low, high = self._opens(s)
-        ticks = s.ticks + s.setup
         if not s.hands:
+            ticks = s.ticks + s.setup
             at = self._first(s, ticks, low, self.problem.ticks, [])
             if at is not None and at <= high:
                 yield None, Placed(at, ticks)

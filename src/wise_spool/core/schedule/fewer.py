@@ -15,7 +15,7 @@ from graphlib import CycleError
 from wise_spool.core.schedule.by_list import ListRule
 from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.costing import cost_of
-from wise_spool.core.schedule.problem import SESSION, SLIP, TRIP, Cost, Problem, Schedule
+from wise_spool.core.schedule.problem import SESSION, Cost, Problem, Schedule
 
 TRIES, LAST = 1100, 300
 """Plans that are tried, and how many of them at last, for what is less than a session. From habit: a shop of sixteen
@@ -57,11 +57,7 @@ def fewer_sessions(
     now = found = pencil.as_it_is()
     last = max(tries - LAST, tries // 2)
     for n in range(tries):
-        done = (
-            cost is not None
-            and cost.sessions <= least
-            and not (cost.slipped_days or cost.trip_days)
-        )
+        done = cost is not None and cost.greater <= SESSION * least
         if n == last or (done and n < last):
             now, last = found, min(n, last)
         tried = pencil.beside(now, shut=n < last) if n else now
@@ -123,7 +119,7 @@ class _Pencil:
         """Whether to go on from it: always when it is no worse, else the seldomer the worse and the colder. While
         sessions are to be saved, one that is nearly empty counts, and nothing less than a session does."""
         if thin:
-            worse = (_greater(tried.cost) - _greater(now.cost)) / SESSION + tried.thin - now.thin
+            worse = (tried.cost.greater - now.cost.greater) / SESSION + tried.thin - now.thin
         else:
             worse = (tried.cost.points - now.cost.points) / SESSION
         return worse <= 0 or self.luck.random() < math.exp(-worse / warmth)
@@ -149,8 +145,3 @@ class _Pencil:
         fill = sorted(ticks / (self.rule.sessions[n].b - self.rule.sessions[n].a) for n, ticks in load.items())  # fmt: skip
         empty = sum(w * f for w, f in zip((EMPTIEST, NEXT), fill, strict=False))
         return empty + TICKS * sum(load.values())
-
-
-def _greater(cost: Cost) -> int:
-    """Points of what slips and of sessions."""
-    return SLIP * cost.slipped_days + TRIP * cost.trip_days + SESSION * cost.sessions

@@ -10,10 +10,11 @@ SciPy chooses the sessions.
 import math
 from bisect import bisect_right
 from collections import defaultdict
-from dataclasses import dataclass
-from graphlib import CycleError, TopologicalSorter
+from dataclasses import dataclass, replace
+from graphlib import CycleError
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.optimize import Bounds, LinearConstraint, milp
 
 from wise_spool.core.schedule.costing import ready_of
@@ -23,16 +24,15 @@ from wise_spool.core.schedule.problem import (
     SLIP,
     TRIP,
     WAIT_H,
+    Lag,
     Placed,
     Problem,
     Sitting,
     Window,
 )
-from wise_spool.core.schedule.warmth import Dose
 
 NODES = 2000
 """How far the choice of sessions is searched; what is known by then holds. Counted, so that it is always the same."""
-NEVER = 10**9
 
 
 @dataclass(frozen=True)
@@ -46,29 +46,31 @@ class Least:
 def least_of(problem: Problem) -> Least:
     """The least that can be said; nothing is said of a problem that holds no plan."""
     sessions = sorted((w for w in problem.windows if problem.is_open(w)), key=lambda w: w.a)
-    order = _in_order(problem)
-    first = None if order is None or not sessions else _first(problem, order, sessions)
-    if order is None or first is None:
+    try:
+        first = _first(problem, sessions) if sessions else None
+    except CycleError:
+        return Least()
+    if first is None:
         return Least()
     ready = _ready(problem, first)
     late = {d.rod: d for d in problem.dues if d.at is not None and ready[d.rod] > d.at}
     due = {d.rod: d.at for d in problem.dues if d.at is not None and d.rod not in late}
-    last = _last(problem, order, sessions, due)
+    last = _last(problem, sessions, due)
     if any(last[i] < first[i] for i in last):
         return Least()
-    fewest = max(_fewest(problem, sessions, first, last), _in_a_chain(problem, order, sessions))
+    fewest = max(_fewest(problem, sessions, first, last), _in_a_chain(problem, sessions))
     day = 24 * 60 // problem.tick_min
     slips = sum((TRIP if d.trip else SLIP) * -(-(ready[r] - (d.at or 0)) // day) for r, d in late.items())  # fmt: skip
     lesser = READY_DAY * sum(-(-at // day) for at in ready.values()) + WAIT_H * _waiting_h(problem, sessions)  # fmt: skip
     return Least(fewest, slips + min(SESSION * fewest + lesser, SLIP, TRIP))
 
 
-def _in_a_chain(problem: Problem, order: list[Sitting], sessions: list[Window]) -> int:
+def _in_a_chain(problem: Problem, sessions: list[Window]) -> int:
     """Sessions that the longest chain of waits too long for any one session takes."""
     longest = max(w.b - w.a for w in sessions)
     parted: dict[str, int] = {}
-    shortest = {lag.least: problem.warmth.shortest(lag.least) for s in order for lag in s.after if lag.least}  # fmt: skip
-    for s in order:
+    shortest = {lag.least: problem.warmth.shortest(lag.least) for s in problem.sittings for lag in s.after if lag.least}  # fmt: skip
+    for s in problem.in_order:
         parted[s.id] = 1
         for lag in s.after:
             first = problem.by_id.get(lag.first)
@@ -131,32 +133,32 @@ def _ready(problem: Problem, first: dict[str, int]) -> dict[str, int]:
 def _waiting_h(problem: Problem, sessions: list[Window]) -> int:
     """Hours the coats must wait beyond opening, all together, wherever the one before is laid."""
     hour = max(60 // problem.tick_min, 1)
-    starts = sorted({t for w in sessions for t in range(w.a, w.b)})
-    within = [False] * (problem.ticks + 1)
-    for t in starts:
-        within[min(t, problem.ticks)] = True
-    until = [NEVER] * (problem.ticks + 2)  # ticks from each on until somebody is in
-    for t in range(problem.ticks, -1, -1):
-        until[t] = 0 if within[t] else until[t + 1] + 1
+    open_ = np.unique(np.concatenate([np.arange(w.a, w.b) for w in sessions]))
+    known: dict[tuple[Lag, int, int], int] = {}
     out = 0
-    known: dict[tuple[Dose, bool, int, int], int] = {}
     for s in problem.sittings:
         for lag in s.after:
             before = problem.by_id.get(lag.first)
-            if lag.most is None or lag.least is None or before is None or not (s.hands and before.hands):  # fmt: skip
-                continue
-            key = (lag.least, lag.from_start, before.ticks, before.setup)
-            if key not in known:
-                ends = problem.warmth.ends(lag.least)
-                opens = [
-                    max(ends[t if lag.from_start else t + ticks], t + ticks)
-                    for ticks in {before.ticks, before.ticks + before.setup}
-                    for t in starts
-                    if t + ticks < len(ends)
-                ]
-                known[key] = min((until[o] for o in opens if o <= problem.ticks), default=0)
-            out += -(-known[key] // hour) if known[key] < NEVER // 2 else 0
+            if lag.most is not None and before is not None and s.hands and before.hands:
+                key = (replace(lag, first=""), before.ticks, before.setup)
+                if key not in known:
+                    known[key] = _shortest_wait(problem, lag, before, open_)
+                out += -(-known[key] // hour)
     return out
+
+
+def _shortest_wait(problem: Problem, lag: Lag, before: Sitting, open_: NDArray[np.int64]) -> int:
+    """Ticks from the opening of what follows until somebody is in, wherever in bench hours ``before`` is begun."""
+    if lag.least is None:
+        return 0
+    ends, shortest = np.array(problem.warmth.ends(lag.least)), []
+    for ticks in {before.ticks, before.ticks + before.setup}:
+        done = open_[open_ + ticks < ends.size] + ticks
+        opens = np.maximum(ends[done - ticks if lag.from_start else done], done)
+        comes = np.searchsorted(open_, opens)
+        some = comes < open_.size
+        shortest += (open_[comes[some]] - opens[some]).tolist()
+    return min(shortest, default=0)
 
 
 def _settings_up(hands: list[Sitting], longest: int) -> int:
@@ -186,22 +188,13 @@ def _rows(group: list[Sitting], longest: int) -> int:
             alone += 1
         else:
             shared += s.ticks
-    return alone + math.ceil(shared / most)
+    return alone + (math.ceil(shared / most) if shared else 0)
 
 
-def _in_order(problem: Problem) -> list[Sitting] | None:
-    """Nothing before what comes first; None where one waits for itself."""
-    before = {s.id: {x.first for x in s.after if x.first in problem.by_id} for s in problem.sittings}  # fmt: skip
-    try:
-        return [problem.by_id[i] for i in TopologicalSorter(before).static_order()]
-    except CycleError:
-        return None
-
-
-def _first(problem: Problem, order: list[Sitting], sessions: list[Window]) -> dict[str, int] | None:
+def _first(problem: Problem, sessions: list[Window]) -> dict[str, int] | None:
     """The first tick each sitting could begin at by what comes before it; None where there is none."""
     first: dict[str, int] = {}
-    for s in order:
+    for s in problem.in_order:
         low = s.earliest
         for lag in s.after:
             if lag.first in first:
@@ -216,10 +209,10 @@ def _first(problem: Problem, order: list[Sitting], sessions: list[Window]) -> di
     return first
 
 
-def _last(problem: Problem, order: list[Sitting], sessions: list[Window], due: dict[str, int]) -> dict[str, int]:  # fmt: skip
+def _last(problem: Problem, sessions: list[Window], due: dict[str, int]) -> dict[str, int]:  # fmt: skip
     """The last tick each sitting could begin at by what comes after it and by when its rod is due."""
     last: dict[str, int] = {}
-    for s in reversed(order):
+    for s in reversed(problem.in_order):
         high = _by_what_follows(problem, s, last)
         if s.latest is not None and ("window", s.id) not in problem.relaxed:
             high = min(high, s.latest)

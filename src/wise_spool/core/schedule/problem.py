@@ -7,6 +7,7 @@ not broken off; what follows it runs by itself. The same data say a plain machin
 from dataclasses import dataclass, field
 from datetime import UTC, date, datetime, timedelta
 from functools import cached_property
+from graphlib import TopologicalSorter
 from typing import Literal
 
 from wise_spool.core.schedule.warmth import Dose, Warmth
@@ -129,6 +130,12 @@ class Problem:
         return {i: tuple(of) for i, of in out.items()}
 
     @cached_property
+    def in_order(self) -> tuple[Sitting, ...]:
+        """Every sitting, nothing before what comes first. Raises ``CycleError`` where one waits for itself."""
+        first = {s.id: [x.first for x in s.after if x.first in self.by_id] for s in self.sittings}
+        return tuple(self.by_id[i] for i in TopologicalSorter(first).static_order())
+
+    @cached_property
     def people(self) -> tuple[str, ...]:
         """Whoever is in at some time."""
         return tuple(dict.fromkeys(w.person for w in self.windows))
@@ -191,10 +198,12 @@ class Cost:
     @property
     def points(self) -> int:
         """The aims in one number: each outweighs all that come after it."""
-        return (
-            SLIP * self.slipped_days + TRIP * self.trip_days + SESSION * self.sessions
-            + WAIT_H * self.waiting_h + MOVED * self.moved + READY_DAY * self.ready_days
-        )  # fmt: skip
+        return self.greater + WAIT_H * self.waiting_h + MOVED * self.moved + READY_DAY * self.ready_days  # fmt: skip
+
+    @property
+    def greater(self) -> int:
+        """Points of what slips and of sessions alone."""
+        return SLIP * self.slipped_days + TRIP * self.trip_days + SESSION * self.sessions
 
 
 SLIP, TRIP, SESSION = 10_000_000, 1_000_000, 5_000

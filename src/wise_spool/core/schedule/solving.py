@@ -84,7 +84,7 @@ def solve(
     if problem.aim == "shop":
         least = least_of(problem)
         known = least.points or None
-        if listed is not None and not better(listed, known):
+        if listed is not None and not better(listed, None):
             return best
         fewer_sessions(problem, listed, least=least.sessions, go_on=lambda s: better(s, None))
         if not wanted:

@@ -8,6 +8,8 @@ wants with one time constant, T' = (goal - T) / tau, the plain heat balance of a
 
 from dataclasses import dataclass
 from datetime import datetime, time, timedelta
+from functools import cached_property
+from typing import Any
 from zoneinfo import ZoneInfo
 
 import numpy as np
@@ -45,35 +47,40 @@ class Warmth:
         begun = float(self.run_min[min(max(start, 0), self.run_min.size - 1)])
         if start < 0:
             begun += start * self.tick_min / slower(SPOKEN_AT_C, float(self.room_c[0]))
-        full = int(np.searchsorted(self.run_min, begun + _wanted(dose) - NOTHING_MIN))
-        return max(full, start)
+        return max(int(self._full(begun, dose)), start)
 
     def last_within(self, start: int, dose: Dose) -> int:
         """The last tick that still lies in the dose begun at ``start``."""
-        end = self.end(start, dose)
-        i = min(end, self.run_min.size - 1)
         begun = float(self.run_min[min(max(start, 0), self.run_min.size - 1)])
-        return end if self.run_min[i] - begun <= _wanted(dose) + LITTLE_MIN else end - 1
+        return int(self._last(self.end(start, dose), begun, dose))
 
     def ends(self, dose: Dose, *, last: bool = False) -> list[int]:
-        """``end``, or ``last_within``, of a dose begun at each tick of the horizon, reckoned at once; whoever asks
-        thousands of times looks it up here."""
-        table: list[int] = self._ends(dose, last=last).tolist()
-        return table
+        """``end``, or ``last_within``, of a dose begun at each tick of the horizon, reckoned once; whoever asks thousands
+        of times looks it up here."""
+        if (dose, last) not in self._tables:
+            begun = self.run_min[: self.run_min.size // BEYOND + 1]
+            ends = np.maximum(self._full(begun, dose), np.arange(begun.size))
+            self._tables[dose, last] = (self._last(ends, begun, dose) if last else ends).tolist()
+        return self._tables[dose, last]
 
     def shortest(self, dose: Dose) -> int:
         """The fewest ticks it takes, whenever in the horizon it is begun."""
-        ends = self._ends(dose, last=False)
-        return int((ends - np.arange(ends.size)).min())
+        return min(end - start for start, end in enumerate(self.ends(dose)))
 
-    def _ends(self, dose: Dose, *, last: bool) -> NDArray[np.int64]:
-        begun = self.run_min[: self.run_min.size // BEYOND + 1]
-        full = np.searchsorted(self.run_min, begun + _wanted(dose) - NOTHING_MIN)
-        out = np.maximum(full, np.arange(begun.size))
-        if last:
-            run = self.run_min[np.minimum(out, self.run_min.size - 1)] - begun
-            out = np.where(run <= _wanted(dose) + LITTLE_MIN, out, out - 1)
-        return out
+    @cached_property
+    def _tables(self) -> dict[tuple[Dose, bool], list[int]]:
+        return {}
+
+    def __getstate__(self) -> dict[str, Any]:
+        """Without what can be reckoned again: a problem is sent to the process that solves it."""
+        return {k: v for k, v in self.__dict__.items() if k != "_tables"}
+
+    def _full(self, begun: Any, dose: Dose) -> Any:
+        return np.searchsorted(self.run_min, begun + _wanted(dose) - NOTHING_MIN)
+
+    def _last(self, ends: Any, begun: Any, dose: Dose) -> Any:
+        run = self.run_min[np.minimum(ends, self.run_min.size - 1)] - begun
+        return np.where(run <= _wanted(dose) + LITTLE_MIN, ends, ends - 1)
 
 
 NOTHING_MIN, LITTLE_MIN = 1e-9, 1e-6
