@@ -4,6 +4,7 @@ the rule that lays work out, in rows of one mix or colour."""
 import unittest
 from unittest import mock
 
+import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -14,6 +15,7 @@ from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.costing import cost_of
 from wise_spool.core.schedule.fewer import fewer_sessions
 from wise_spool.core.schedule.least import Least, least_of
+from wise_spool.core.schedule.pencil import bench_for, order_by, points_of
 from wise_spool.core.schedule.problem import Due, Lag, Sitting
 from wise_spool.core.schedule.solving import solve
 from wise_spool.core.schedule.warmth import Dose
@@ -115,6 +117,27 @@ class TheLeast(unittest.TestCase):
         ]  # opens after 12 or 13 ticks, 27 before anybody comes: three hours begun
         self.assertEqual(least_of(alone(*coats, windows=at_night)).points, 2 * 5000 + 3 * 6)
 
+    def test_rods_are_ready_one_after_another(self):
+        """Ten ticks an evening: of three rods of eight no two are ready on the first, though each alone could be."""
+        three = [Sitting(f"r{k}/1", f"r{k}", "", 8, place=(k,)) for k in range(3)]
+        day = [("a", 288 * n, 288 * n + 10) for n in range(4)]
+        dues = tuple(Due(f"r{k}", f"r{k}") for k in range(3))
+        problem = bench(three, day, ticks=288 * 5, dues=dues)
+        self.assertEqual(least_of(problem).points, 3 * 5000 + 12 * (1 + 2 + 3))
+        self.assertEqual(cost_of(problem, by_list(problem)).points, least_of(problem).points)
+
+    def test_what_dries_before_a_rod_is_ready_was_done_so_much_sooner(self):
+        """The coats of both rods fill the first evening and a bit; two days of drying after that, and a tick of hands."""
+        sits = []
+        for k in range(2):
+            wait = Lag(f"r{k}/1", "it dries", Dose(2 * 24 * 60.0))
+            sits += [Sitting(f"r{k}/1", f"r{k}", "", 8), Sitting(f"r{k}/2", f"r{k}", "", 1, after=(wait,))]  # fmt: skip
+        day = [("a", 288 * n, 288 * n + 10) for n in range(6)]
+        problem = bench(sits, day, ticks=288 * 7, dues=(Due("r0", "r0"), Due("r1", "r1")))
+        self.assertEqual(least_of(problem).points, 2 * 5000 + 12 * (3 + 4))
+        found = fewer_sessions(problem, by_list(problem))
+        self.assertLessEqual(least_of(problem).points, cost_of(problem, found).points)
+
     def test_it_is_known_at_once_after_the_first_answer(self):
         problem = next(p for p in map(random_shop, range(60)) if by_list(p))
         heard = []
@@ -202,15 +225,56 @@ class FewerEvenings(unittest.TestCase):
             heard = []
             solve(problem, lambda a: heard.append(a) or len(heard) < 3, work=1.0)
 
-    def test_the_rule_is_followed_in_any_order_without_a_fault(self):
-        problem = next(p for p in map(random_shop, range(60)) if by_list(p))
+
+class TheRuleInNumbers(unittest.TestCase):
+    """The rule followed otherwise than it would be, held against the checker and the counting, which know nothing of it."""
+
+    @settings(max_examples=80, deadline=None)
+    @given(st.integers(0, 10**6), st.integers(0, 10**6))
+    def test_in_any_order_it_breaks_nothing_and_counts_the_points(self, seed, luck):
+        problem, draws = random_shop(seed, rods=4, days=8), np.random.default_rng(luck)
         rule = ListRule(problem)
-        backwards = rule.order({s.id: -float(n) for n, s in enumerate(rule.order())})
-        self.assertEqual({s.id for s in backwards}, set(problem.by_id))
-        placed = [s.id for s in backwards]
-        for s in backwards:
-            for first in rule.before[s.id]:
-                self.assertLess(placed.index(first), placed.index(s.id))
+        sheet, bench, n = rule.sheet, bench_for(rule.sheet), len(problem.sittings)
+        order = order_by(sheet, draws.random(n))
+        self.assertEqual(sorted(order.tolist()), list(range(n)))
+        place = {rule.numbers.sittings[i].id: k for k, i in enumerate(order.tolist())}
+        for s in problem.sittings:
+            self.assertTrue(all(place[x.first] < place[s.id] for x in s.after if x.first in place))
+        shut, patient = draws.random(sheet.sessions.size) < 0.4, draws.random(n) < 0.5
+        schedule = rule.laid(bench, order, shut, patient)
+        if schedule is None:
+            return
+        load, ready = np.zeros(sheet.sessions.size, np.int64), np.zeros(sheet.dues.size, np.int64)
+        points, greater = points_of(sheet, bench, ready, load)
+        cost = cost_of(problem, schedule)
+        self.assertEqual(faults(problem, schedule), [])
+        self.assertEqual((points, greater), (cost.points, cost.greater))
+        self.assertEqual(load.sum(), sum(p.ticks for i, p in schedule.items() if problem.by_id[i].hands))  # fmt: skip
+
+    def test_what_must_not_be_late_is_no_plan_when_it_is(self):
+        late = Sitting("x/1", "x", "", 2, earliest=20)
+        for must, found in ((False, True), (True, False)):
+            problem = alone(late, dues=(Due("x", "x", 10, must=must),))
+            self.assertEqual(fewer_sessions(problem, None, tries=4) is not None, found)
+
+    def test_an_evening_that_is_shut_holds_what_finds_no_room_elsewhere(self):
+        rule = ListRule(alone(*wraps(2, 6), windows=[("a", 0, 10), ("a", 20, 36)]))
+        self.assertEqual([p.start for p in rule.lay(rule.order()).values()], [0, 20])
+        self.assertEqual([p.start for p in rule.lay(rule.order(), shut={0}).values()], [20, 28])
+        both = rule.lay(rule.order(), shut={0, 1})
+        self.assertEqual(sorted(p.start for p in both.values()), [0, 20])
+
+    def test_the_patient_wait_for_their_like(self):
+        """The second of a colour could begin tonight, setting up anew; or tomorrow, after the first."""
+        sits = [*wraps(1, 4, earliest=20), Sitting("s/1", "s", "", 8), *wraps(2, 4)[1:]]
+        rule = ListRule(alone(*sits, windows=[("a", 0, 10), ("b", 0, 10), ("a", 20, 30)]))
+        order = rule.order()
+        self.assertEqual(rule.lay(order)["r1/w"].start, 0)
+        waits = rule.lay(order, patient={"r1/w"})
+        self.assertEqual((waits["r1/w"].start, waits["r1/w"].follows), (26, "r0/w"))
+        self.assertEqual(
+            rule.lay(order[::-1], patient={"r1/w"})["r1/w"].follows, ""
+        )  # none is there yet
 
 
 if __name__ == "__main__":

@@ -16,13 +16,12 @@ factors).
 """
 
 import math
-from collections.abc import Callable
-from contextlib import suppress
-from typing import NamedTuple, ParamSpec, TypeVar, cast
+from typing import NamedTuple
 
 import numpy as np
-from numba import njit
 from numpy.typing import NDArray
+
+from wise_spool.core.ground.compiled import compiled
 
 Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]
@@ -33,17 +32,6 @@ MOST_HALVINGS = 30
 SHIFTS = 14
 GRADIENT_OK = 1e-9
 """Converged when no element's moment is out by more than this share of the largest moment."""
-
-P = ParamSpec("P")
-R = TypeVar("R")
-
-
-def compiled(work: Callable[P, R]) -> Callable[P, R]:
-    """``work`` in machine code, kept on disk where that can be written, run beside other threads."""
-    for cache in (True, False):
-        with suppress(RuntimeError):  # no folder to keep it in
-            return cast("Callable[P, R]", njit(cache=cache, nogil=True, error_model="numpy")(work))
-    return work
 
 
 class Chain(NamedTuple):

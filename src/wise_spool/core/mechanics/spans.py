@@ -5,7 +5,8 @@ from typing import NamedTuple
 
 import numpy as np
 
-from wise_spool.core.mechanics.chain import Flags, Floats, Ints, compiled
+from wise_spool.core.ground.compiled import compiled
+from wise_spool.core.mechanics.chain import Flags, Floats, Ints
 from wise_spool.core.mechanics.elastica import Bent, Rod
 
 NONE_BETWEEN_MM = 99.0

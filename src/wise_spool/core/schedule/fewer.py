@@ -1,147 +1,157 @@
-"""Fewer evenings: the list rule over and over, with sessions shut and the work taken in another order.
+"""Fewer evenings: the list rule over and over, with sessions shut, the work taken in another order, and a mix or colour
+waited for.
 
 A builder does the same with a pencil: can Thursday be left out? Could all the red wraps come one after another? Now
 and then something worse is kept, to get out of a corner (simulated annealing, Kirkpatrick and others 1983, from memory).
-What is tried is drawn from one seed and counted, so the same problem comes to the same plan.
+Beginning anew often beats going on for long, so it is begun many times, two pencils side by side, and the best is gone
+over at last for what is less than a session. What is tried is drawn from one seed and counted, so the same problem comes
+to the same plan.
 """
 
-import math
-import random
 from collections import defaultdict
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
+from functools import partial
 from graphlib import CycleError
+
+import numpy as np
 
 from wise_spool.core.schedule.by_list import ListRule
 from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.costing import cost_of
+from wise_spool.core.schedule.pencil import (
+    DRAWN,
+    Alike,
+    Luck,
+    Now,
+    bench_for,
+    copied,
+    order_by,
+    points_of,
+    search,
+    thinness,
+)
 from wise_spool.core.schedule.problem import SESSION, Cost, Problem, Schedule
 
-TRIES, LAST = 1100, 300
-"""Plans that are tried, and how many of them at last, for what is less than a session. From habit: a shop of sixteen
-rods has most of what can be had by then."""
-WARM, COLD = 0.015, 0.003
+STARTS, TRIES = 24, 3000
+"""How often it is begun anew, and plans that are tried from each beginning. From habit: half of the beginnings on sixteen
+rods come to what the best of them do."""
+ROUNDS, LAST = 4, 2500
+"""How often the best is gone over at last, and plans that are tried each time."""
+EACH = 20
+"""Plans that are tried for each sitting at most: a small shop is soon gone through."""
+SIDE = 2
+"""Pencils side by side."""
+WARM, COLD = 0.03, 0.003
 """How much worse a plan may be, in sessions, and still be kept about every third time: at first and at last."""
-EMPTIEST, NEXT = 0.6, 0.2
-"""What the fill of the emptiest session and of the next counts, in sessions: the emptier, the sooner it goes."""
-EMPTY = 12
-"""One of so many sessions that have the least to do is shut."""
-TICKS = 0.02
-"""What a tick of hands counts, in sessions: every setting-up that is saved is time for something else."""
+AT_LAST = 0.001
+"""The same when the best was gone over."""
 
 
 @dataclass(frozen=True)
-class _Tried:
-    """A plan: what it was laid from, what it costs, and the ticks each session has."""
+class _Found:
+    """Where a pencil came to, and the plan there."""
 
-    rank: Mapping[str, float]
-    shut: frozenset[int]
-    schedule: Schedule
-    cost: Cost
-    load: Mapping[int, int]
-    thin: float
-    """How far it is from a session less: by how full the emptiest are, and how much there is to do."""
+    now: Now
+    schedule: Schedule | None = None
+    cost: Cost | None = None
 
 
 def fewer_sessions(
     problem: Problem, schedule: Schedule | None, tries: int = TRIES, least: int = 0, seed: int = 7,
-    go_on: Callable[[Schedule], bool] = lambda _: True,
+    go_on: Callable[[Schedule], bool] = lambda _: True, starts: int = STARTS,
 ) -> Schedule | None:  # fmt: skip
     """A schedule that costs no more than ``schedule`` and has, as far as is found, fewer sessions; where the rule found
-    none, one by another order, or None. It ends where ``least`` are reached. ``go_on`` hears each better one."""
+    none, one by another order, or None. Once ``least`` are reached no more are to be saved. ``go_on`` hears each better
+    one and says whether to."""
     best, cost = schedule, None if schedule is None else cost_of(problem, schedule)
     try:
-        pencil = _Pencil(problem, random.Random(seed))
+        pencil = _Pencil(problem)
     except CycleError:
         return best
-    now = found = pencil.as_it_is()
-    last = max(tries - LAST, tries // 2)
-    for n in range(tries):
-        done = cost is not None and cost.greater <= SESSION * least
-        if n == last or (done and n < last):
-            now, last = found, min(n, last)
-        tried = pencil.beside(now, shut=n < last) if n else now
-        if tried is None:
-            continue
-        warmth = WARM + (COLD - WARM) * n / tries
-        if now is None or pencil.worth_keeping(tried, now, warmth, thin=n < last):
-            now = tried
-        if (cost is None or tried.cost.points < cost.points) and not faults(
-            problem, tried.schedule
-        ):
-            best, cost, found = tried.schedule, tried.cost, tried
-            if not go_on(best):
+    tries = min(tries, EACH * len(problem.sittings))
+    found = pencil.as_it_is()
+    with ThreadPoolExecutor(SIDE) as side:
+        for n in range(0, starts + ROUNDS * SIDE, SIDE):
+            last = n >= starts
+            if not last and cost is not None and cost.greater <= SESSION * least:
+                continue
+            if last and found.schedule is None:
                 break
+            draws = [np.random.default_rng((seed, n + k)) for k in range(SIDE)]
+            one = partial(pencil.gone_over, found) if last else partial(pencil.begun, tries)
+            for tried in side.map(one, draws):
+                if tried.cost is not None and (
+                    found.cost is None or tried.cost.points < found.cost.points
+                ):
+                    found = tried
+            if found.cost is not None and (cost is None or found.cost.points < cost.points):
+                best, cost = found.schedule, found.cost
+                if best is not None and not go_on(best):
+                    break
     return best
 
 
 class _Pencil:
-    """What may be tried next."""
+    """The rule over one problem, and what may be tried on it."""
 
-    def __init__(self, problem: Problem, luck: random.Random) -> None:
-        self.problem, self.luck = problem, luck
-        self.rule = ListRule(problem)
-        some: dict[tuple[str, str], list[str]] = defaultdict(list)
+    def __init__(self, problem: Problem) -> None:
+        self.problem, self.rule = problem, ListRule(problem)
+        of, some = self.rule.numbers.of, defaultdict(list)
         for s in problem.sittings:
-            for of in (("rod", s.rod), ("kind", s.kind), ("group", s.group)):
-                some[of].append(s.id)
-        self.alike = [some[of] for of in sorted(some) if of[1]]
-        self.ids = [s.id for s in problem.sittings]
-        self.usual = {s.id: float(n) for n, s in enumerate(self.rule.order())}
+            for name in (("rod", s.rod), ("kind", s.kind), ("group", s.group)):
+                some[name].append(of[s.id])
+        alike = [some[name] for name in sorted(some) if name[1]]
+        self.alike = Alike(
+            np.cumsum([0, *(len(a) for a in alike)]), np.array([i for a in alike for i in a], np.int64)
+        )  # fmt: skip
+        self.usual = np.zeros(len(of))
+        for n, s in enumerate(self.rule.order()):
+            self.usual[of[s.id]] = n
 
-    def as_it_is(self) -> _Tried | None:
+    def as_it_is(self) -> _Found:
         """The rule as it is."""
-        return self._laid(self.usual, frozenset())
+        return self._read(self._nothing())
 
-    def beside(self, now: _Tried | None, *, shut: bool) -> _Tried | None:
-        """Something near what stands: where any may be ``shut``, a session shut and another opened for it; one sitting, a
-        few or a rod taken sooner or later. Where nothing stands yet, something near the rule."""
-        rank, closed = dict(now.rank if now else self.usual), set(now.shut if now else ())
-        what = self.luck.uniform(0.0 if now is not None and now.load and shut else 0.4, 1.0)
-        if now is not None and what < 0.4:
-            closed.add(self.luck.choice(sorted(now.load, key=lambda n: (now.load[n], n))[:EMPTY]))
-            if self.luck.random() < 0.5:
-                closed.discard(self.luck.choice(sorted(closed)))
-        elif what < 0.65:
-            rank[self.luck.choice(self.ids)] = rank[self.luck.choice(self.ids)] + self.luck.random()
-        elif what < 0.8:
-            few = self.luck.choice(self.alike)
-            to = rank[self.luck.choice(few)]
-            for i in self.luck.sample(few, min(len(few), self.luck.randint(2, 6))):
-                rank[i] = to + self.luck.random()
-        else:
-            by = self.luck.gauss(0, len(rank) / 8)
-            for i in self.luck.choice(self.alike):
-                rank[i] += by
-        return self._laid(rank, frozenset(closed))
+    def begun(self, tries: int, draws: np.random.Generator) -> _Found:
+        """Begun anew, to save sessions."""
+        now = self._read(self._nothing()).now
+        return self._searched(now, _luck(draws, tries, now.rank.size, WARM, COLD), thinner=True)
 
-    def worth_keeping(self, tried: _Tried, now: _Tried, warmth: float, *, thin: bool) -> bool:
-        """Whether to go on from it: always when it is no worse, else the seldomer the worse and the colder. While
-        sessions are to be saved, one that is nearly empty counts, and nothing less than a session does."""
-        if thin:
-            worse = (tried.cost.greater - now.cost.greater) / SESSION + tried.thin - now.thin
-        else:
-            worse = (tried.cost.points - now.cost.points) / SESSION
-        return worse <= 0 or self.luck.random() < math.exp(-worse / warmth)
+    def gone_over(self, found: _Found, draws: np.random.Generator) -> _Found:
+        """Something found gone over for what is less than a session."""
+        return self._searched(found.now, _luck(draws, LAST, found.now.rank.size, COLD, AT_LAST), thinner=False)  # fmt: skip
 
-    def _laid(self, rank: Mapping[str, float], shut: frozenset[int]) -> _Tried | None:
-        schedule = self.rule.lay(self.rule.order(rank), shut)
-        if schedule is None:
-            return None
-        cost = cost_of(self.problem, schedule)
-        load = self._load(schedule)
-        shut |= {n for n in range(len(self.rule.sessions)) if n not in load}
-        return _Tried(rank, shut, schedule, cost, load, self._thin(load))
+    def _nothing(self) -> Now:
+        n, sessions = self.usual.size, len(self.rule.numbers.sessions)
+        return Now(self.usual.copy(), np.zeros(n, np.bool_), np.zeros(sessions, np.bool_), np.zeros(sessions, np.int64), np.full(3, np.inf))  # fmt: skip
 
-    def _load(self, schedule: Schedule) -> dict[int, int]:
-        load: dict[int, int] = defaultdict(int)
-        for i, p in schedule.items():
-            if self.problem.by_id[i].hands:
-                load[self.rule.session_of(p)] += p.ticks
-        load.pop(-1, None)
-        return load
+    def _searched(self, now: Now, luck: Luck, *, thinner: bool) -> _Found:
+        now, best = copied(now), copied(now)
+        search(self.rule.sheet, bench_for(self.rule.sheet), self.alike, now, best, luck, thinner)
+        return self._read(best)
 
-    def _thin(self, load: Mapping[int, int]) -> float:
-        fill = sorted(ticks / (self.rule.sessions[n].b - self.rule.sessions[n].a) for n, ticks in load.items())  # fmt: skip
-        empty = sum(w * f for w, f in zip((EMPTIEST, NEXT), fill, strict=False))
-        return empty + TICKS * sum(load.values())
+    def _read(self, now: Now) -> _Found:
+        """The plan that was laid out there, unless it breaks something that was pinned so."""
+        sheet = self.rule.sheet
+        bench = bench_for(sheet)
+        schedule = self.rule.laid(bench, order_by(sheet, now.rank), now.shut, now.patient)
+        if schedule is None or faults(self.problem, schedule):
+            return _Found(now)
+        ready, load, worth = np.zeros(sheet.dues.size, np.int64), now.load.copy(), now.worth.copy()
+        worth[1], worth[0] = points_of(sheet, bench, ready, load)
+        worth[2] = thinness(sheet, load)
+        return _Found(
+            now._replace(shut=load == 0, load=load, worth=worth),
+            schedule,
+            cost_of(self.problem, schedule),
+        )
+
+
+def _luck(draws: np.random.Generator, tries: int, sittings: int, warm: float, cold: float) -> Luck:
+    """What is drawn for so many tries, ever colder."""
+    warmth = np.linspace(warm, cold, tries)
+    return Luck(
+        draws.random((tries, DRAWN)), draws.normal(0.0, sittings / 8, tries), warmth * draws.exponential(1.0, tries)
+    )  # fmt: skip

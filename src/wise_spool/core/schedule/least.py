@@ -11,7 +11,9 @@ import math
 from bisect import bisect_right
 from collections import defaultdict
 from dataclasses import dataclass, replace
+from functools import cache
 from graphlib import CycleError
+from itertools import accumulate
 
 import numpy as np
 from numpy.typing import NDArray
@@ -61,7 +63,9 @@ def least_of(problem: Problem) -> Least:
     fewest = max(_fewest(problem, sessions, first, last), _in_a_chain(problem, sessions))
     day = 24 * 60 // problem.tick_min
     slips = sum((TRIP if d.trip else SLIP) * -(-(ready[r] - (d.at or 0)) // day) for r, d in late.items())  # fmt: skip
-    lesser = READY_DAY * sum(-(-at // day) for at in ready.values()) + WAIT_H * _waiting_h(problem, sessions)  # fmt: skip
+    one_by_one = _one_by_one(problem, sessions, set(ready))
+    days = sum(-(-max(alone, n) // day) for alone, n in zip(sorted(ready.values()), one_by_one, strict=True))  # fmt: skip
+    lesser = READY_DAY * days + WAIT_H * _waiting_h(problem, sessions)
     return Least(fewest, slips + min(SESSION * fewest + lesser, SLIP, TRIP))
 
 
@@ -128,6 +132,49 @@ def _ready(problem: Problem, first: dict[str, int]) -> dict[str, int]:
         if s.rod in ends:
             ends[s.rod] = max(ends[s.rod], ready_of(problem, s, Placed(first[s.id], s.ticks)))
     return ends
+
+
+def _one_by_one(problem: Problem, sessions: list[Window], rods: set[str]) -> list[int]:
+    """The tick at which one rod can be ready, and two, and three, by the hours there are: the shorter work first, and what
+    must wait before its rod is ready done so much sooner."""
+    tails = _tails(problem)
+    most = [0] * len(rods)
+    for tail in sorted(set(tails.values())):
+        work: dict[str, int] = dict.fromkeys(rods, 0)
+        for s in problem.sittings:
+            if s.rod in work and s.hands and tails[s.id] >= tail:
+                work[s.rod] += s.ticks
+        for n, ticks in enumerate(accumulate(sorted(work.values()))):
+            if ticks:
+                most[n] = max(most[n], _worked_by(sessions, ticks) + tail)
+    return most
+
+
+def _tails(problem: Problem) -> dict[str, int]:
+    """The fewest ticks from the end of each sitting to its rod being ready."""
+    shortest = cache(problem.warmth.shortest)
+    tails: dict[str, int] = {}
+    for s in reversed(problem.in_order):
+        tail = max(shortest(s.ready) - s.ticks - s.setup, 0) if s.ready else 0
+        for t in problem.then.get(s.id, ()):
+            if t.rod == s.rod:
+                lag = next(x for x in t.after if x.first == s.id)
+                waits = shortest(lag.least) - (s.ticks + s.setup if lag.from_start else 0) if lag.least else 0
+                tail = max(tail, max(waits, 0) + t.ticks + tails[t.id])
+        tails[s.id] = tail
+    return tails
+
+
+def _worked_by(sessions: list[Window], ticks: int) -> int:
+    """The tick by which so much can be done, by all who are in."""
+    at = np.array([[w.a, 1] for w in sessions] + [[w.b, -1] for w in sessions])
+    at = at[np.argsort(at[:, 0], kind="stable")]
+    people, since = np.cumsum(at[:, 1]), np.diff(at[:, 0])
+    done = np.concatenate([[0], np.cumsum(people[:-1] * since)])
+    n = int(np.searchsorted(done, ticks))
+    if n == done.size:
+        return int(at[-1, 0])
+    return int(at[n - 1, 0] + math.ceil((ticks - done[n - 1]) / people[n - 1]))
 
 
 def _waiting_h(problem: Problem, sessions: list[Window]) -> int:
