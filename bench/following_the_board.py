@@ -19,7 +19,7 @@ from wise_spool.core.rod import Rod
 from wise_spool.core.schedule.fewer import fewer_sessions
 from wise_spool.core.schedule.laying import begins, problem_of
 from wise_spool.core.schedule.problem import Problem, Schedule
-from wise_spool.core.schedule.sittings import OpenRod
+from wise_spool.core.schedule.sittings import LAID_DOWN, OpenRod
 from wise_spool.core.schedule.solving import quick
 from wise_spool.demo.board import demo_board
 from wise_spool.demo.shop import demo_records
@@ -57,12 +57,16 @@ class Bench:
             closes = s.latest
             if closes is not None and at > problem.at(closes):
                 self.missed += 1
-        if any(o.id.startswith(f"{s.id}/") for o in problem.sittings):
-            return  # only the last part of a parted sitting makes it done
-        if s.id.count("/") > 1 and any(o.id.rsplit("/", 1)[0] == s.id.rsplit("/", 1)[0] and o.id > s.id for o in problem.sittings):  # fmt: skip
-            return
+        share = 1.0
+        if " of " in s.words and s.kind in LAID_DOWN:
+            part, _, parts = s.words.rpartition(", ")[2].partition(" of ")
+            share = int(part) / int(parts)
         for n, o in enumerate(self.operations[s.rod]):
-            if o.id in s.operations:
+            if (
+                o.id in s.operations and share < 1.0
+            ):  # wraps are noted one by one; of other work only that it is done
+                self.operations[s.rod][n] = o.model_copy(update={"share_done": share if s.kind == "guides" else 0.0})  # fmt: skip
+            elif o.id in s.operations:
                 self.operations[s.rod][n] = o.model_copy(update={"done": True})
                 self.done[s.rod][o.id] = at
 
@@ -91,9 +95,10 @@ def planned(problem: Problem, tries: int) -> Schedule | None:
     return fewer_sessions(problem, listed, tries) if listed and tries else listed
 
 
-def follow(seed: int, tries: int = 0) -> tuple[int, int, int, int]:
+def follow(seed: int, tries: int = 0, in_hand: float = 0.2) -> tuple[int, int, int, int]:
     """Promised rods, those ready by their day, coats laid, and coats that missed their window."""
     bench = Bench(seed, datetime(2026, 3, 2, 12, 0, tzinfo=UTC))
+    bench.board = bench.board.model_copy(update={"in_hand": in_hand})
     ready: dict[str, datetime] = {}
     now = bench.now
     due = {d.rod: problem_of(bench.board, bench.rods(), begins(now)).at(d.at) for d in problem_of(bench.board, bench.rods(), begins(now)).dues if d.at is not None}  # fmt: skip
@@ -125,9 +130,9 @@ def follow(seed: int, tries: int = 0) -> tuple[int, int, int, int]:
     return len(due), kept, bench.coats, bench.missed
 
 
-def main(shops: int, tries: int) -> None:
+def main(shops: int, tries: int, in_hand: float) -> None:
     """Print what became of so many shops."""
-    all_ = [follow(seed, tries) for seed in range(shops)]
+    all_ = [follow(seed, tries, in_hand) for seed in range(shops)]
     due, kept, coats, missed = (sum(x) for x in zip(*all_, strict=True))
     print(
         f"{shops} shops: {kept} of {due} promised rods ready by their day ({100 * kept / due:.0f} %)"
@@ -136,5 +141,9 @@ def main(shops: int, tries: int) -> None:
 
 
 if __name__ == "__main__":
-    given = [int(a) for a in sys.argv[1:]]
-    main(given[0] if given else 40, given[1] if len(given) > 1 else 0)
+    given = sys.argv[1:]
+    main(
+        int(given[0]) if given else 40,
+        int(given[1]) if len(given) > 1 else 0,
+        float(given[2]) if len(given) > 2 else 0.2,
+    )

@@ -45,7 +45,7 @@ def random_shop(seed, rods=3, days=6):
             Sitting(f"{rod}/one", rod, "coat", rng.randint(2, 6), turns=Dose(rng.randint(40, 90) * 5.0), after=(Lag(f"{rod}/wrap", "wrapped first"),), place=(2,)),
             Sitting(f"{rod}/two", rod, "coat", rng.randint(2, 6), turns=Dose(rng.randint(40, 90) * 5.0), ready=Dose(least), after=(Lag(f"{rod}/one", "one on another", Dose(least), Dose(most), "it closes", from_start=True),), place=(3,)),
         ]  # fmt: skip
-        dues.append(Due(rod, rod, rng.choice((None, rng.randint(3, days + 1) * day)), trip=rng.random() < 0.3))  # fmt: skip
+        dues.append(Due(rod, rod, rng.choice((None, rng.randint(3, days + 1) * day)), trip=rng.random() < 0.3, in_hand=seed % 3 * day))  # fmt: skip
     windows = []
     for d in range(days):
         if rng.random() < 0.85:

@@ -44,6 +44,17 @@ class EveryPossibility(unittest.TestCase):
         sits = [Sitting("x/1", "x", "", 3), Sitting("x/2", "x", "", 2, after=(Lag("x/1", "first"),)), Sitting("y/1", "y", "", 3)]  # fmt: skip
         self.check(two_people(*sits, dues=(Due("x", "x", 6), Due("y", "y", 22))))
 
+    def test_days_in_hand_are_worth_another_session(self):
+        """Both could be done on the second evening; with a day in hand the promised one is done on the first."""
+        sits = [Sitting("x/1", "x", "", 3), Sitting("y/1", "y", "", 2, earliest=20)]
+        evenings = [("a", 0, 5), ("a", 20, 25)]
+        for in_hand, sessions, short in ((0, 1, 0), (300, 2, 0), (600, 2, 1)):
+            due = Due("x", "x", 320, in_hand=in_hand)
+            problem = bench(sits, evenings, ticks=60, dues=(due, Due("y", "y")))
+            self.check(problem)
+            cost = solve(problem).cost
+            self.assertEqual((cost.sessions, cost.short_days, cost.slipped_days), (sessions, short, 0))
+
     def test_a_machine_between_two_and_a_promise_that_cannot_be_kept(self):
         sits = [Sitting("x/1", "x", "", 3, machines=("wrapper",)), Sitting("y/1", "y", "", 3, machines=("wrapper",)), Sitting("y/2", "y", "", 2, after=(Lag("y/1", "first"),))]  # fmt: skip
         self.check(two_people(*sits, dues=(Due("x", "x", 3), Due("y", "y", 5, trip=True))))

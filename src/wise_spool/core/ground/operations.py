@@ -56,7 +56,8 @@ class Wait(Frozen):
 class Operation(Frozen):
     """One thing to do. ``after`` come first; ``open_before`` are those of them not done.
 
-    ``hands_min`` is how long it takes a person, None while nobody has said;
+    ``hands_min`` is how long it takes a person, None while nobody has said, ``share_done`` how much of that is done already
+    where it may be laid down;
     ``done_at`` is when the log says it was done, None while it is open or the
     moment was not noted; ``skipped`` is why it is left out, which lets what comes after it begin.
     ``due_on`` is the day before which it is not asked for.
@@ -77,6 +78,7 @@ class Operation(Frozen):
     hands_min: float | None = None
     minutes_by: str = ""
     planned_min: float | None = None
+    share_done: float = 0.0
     mix: str = ""
     setup: str = ""
     setup_min: float = 0.0

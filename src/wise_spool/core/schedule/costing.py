@@ -8,13 +8,15 @@ from wise_spool.core.schedule.problem import Cost, Due, Placed, Problem, Schedul
 def cost_of(problem: Problem, schedule: Schedule) -> Cost:
     """Count it. ``schedule`` holds every sitting."""
     day = 24 * 60 // problem.tick_min
-    slipped = trip = 0
+    slipped = trip = short = 0
     ready_days = 0
     for due in problem.dues:
         ready = ready_at(problem, schedule, due.rod)
         if ready is None:
             continue
         ready_days += -(-ready // day)
+        if due.wanted is not None:
+            short += -(-max(ready - due.wanted, 0) // day)
         if due.at is not None and ready > due.at:
             late = -(-(ready - due.at) // day)
             if due.trip:
@@ -28,7 +30,7 @@ def cost_of(problem: Problem, schedule: Schedule) -> Cost:
     return Cost(
         slipped_days=slipped, trip_days=trip, sessions=sessions if problem.windows else 0,
         waiting_h=waiting, moved=moved, ready_days=ready_days,
-        span=max((p.end for p in schedule.values()), default=0),
+        span=max((p.end for p in schedule.values()), default=0), short_days=short,
     )  # fmt: skip
 
 

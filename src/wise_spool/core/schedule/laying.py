@@ -64,11 +64,12 @@ def _going_on(s: Sitting, now: tuple[str, datetime] | None, clock: Clock) -> Sit
 
 
 def _due(board: ShopBoard, rod: OpenRod, clock: Clock) -> Due:
-    """By the end of the day it is promised for; a trip rod by the eve of the trip."""
+    """By the end of the day it is promised for; a trip rod by the eve of the trip. A share of the time until then is wanted
+    in hand."""
     said = board.promise(rod.id)
     days = [d for d in (said.promised_on, board.trip_on - timedelta(days=1) if said.trip and board.trip_on else None) if d]  # fmt: skip
     at = None
     if days:
         at = clock.tick(moment(min(days) + timedelta(days=1), time(0), board.zone))
     trip = said.trip and (said.promised_on is None or min(days) != said.promised_on)
-    return Due(rod.id, rod.name, at, said.must, trip)
+    return Due(rod.id, rod.name, at, said.must, trip, int(max(at or 0, 0) * board.in_hand))

@@ -23,6 +23,7 @@ from wise_spool.core.schedule.costing import ready_of
 from wise_spool.core.schedule.problem import (
     READY_DAY,
     SESSION,
+    SHORT,
     SLIP,
     TRIP,
     WAIT_H,
@@ -63,6 +64,7 @@ def least_of(problem: Problem) -> Least:
     fewest = max(_fewest(problem, sessions, first, last), _in_a_chain(problem, sessions))
     day = 24 * 60 // problem.tick_min
     slips = sum((TRIP if d.trip else SLIP) * -(-(ready[r] - (d.at or 0)) // day) for r, d in late.items())  # fmt: skip
+    slips += sum(SHORT * -(-max(ready[d.rod] - d.wanted, 0) // day) for d in problem.dues if d.wanted is not None)  # fmt: skip
     one_by_one = _one_by_one(problem, sessions, set(ready))
     days = sum(-(-max(alone, n) // day) for alone, n in zip(sorted(ready.values()), one_by_one, strict=True))  # fmt: skip
     lesser = READY_DAY * days + WAIT_H * _waiting_h(problem, sessions)
@@ -159,7 +161,11 @@ def _tails(problem: Problem) -> dict[str, int]:
         for t in problem.then.get(s.id, ()):
             if t.rod == s.rod:
                 lag = next(x for x in t.after if x.first == s.id)
-                waits = shortest(lag.least) - (s.ticks + s.setup if lag.from_start else 0) if lag.least else 0
+                waits = (
+                    shortest(lag.least) - (s.ticks + s.setup if lag.from_start else 0)
+                    if lag.least
+                    else 0
+                )
                 tail = max(tail, max(waits, 0) + t.ticks + tails[t.id])
         tails[s.id] = tail
     return tails

@@ -16,6 +16,7 @@ from wise_spool.core.schedule.problem import (
     MOVED,
     READY_DAY,
     SESSION,
+    SHORT,
     SLIP,
     TRIP,
     WAIT_H,
@@ -354,6 +355,9 @@ class Model:
                 late = cp.new_int_var(0, self.far // day + 1, f"late {due.rod}")
                 cp.add(day * late >= ready - due.at)
                 terms.append((TRIP if due.trip else SLIP) * late)
+                short = cp.new_int_var(0, self.far // day + 1, f"short {due.rod}")
+                cp.add(day * short >= ready - due.at + due.in_hand)
+                terms.append(SHORT * short)
                 if due.must:
                     cp.add(ready <= due.at).only_enforce_if(self._demand("must", due.rod))
         hour = 60 // p.tick_min

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from wise_spool.core.ground.compiled import compiled, lean
-from wise_spool.core.schedule.problem import MOVED, READY_DAY, SESSION, WAIT_H
+from wise_spool.core.schedule.problem import MOVED, READY_DAY, SESSION, SHORT, WAIT_H
 from wise_spool.core.schedule.sheet import NEVER, NONE, Flags, Ints, Sheet
 
 Floats = NDArray[np.float64]
@@ -373,7 +373,7 @@ def _hold(held: NDArray[np.int16], m: int, a: int, b: int, more: int) -> None:
 
 @lean
 def points_of(sheet: Sheet, bench: Bench, ready: Ints, load: Ints) -> tuple[int, int]:
-    """What a plan that was laid out costs, and of that what slips and the sessions; NEVER where what must not be late is.
+    """What a plan that was laid out costs, and of that what slips or is short and the sessions; NONE where what must not be late is.
 
     ``ready`` becomes the tick each due rod is ready at, ``load`` the ticks each session has.
     """
@@ -395,9 +395,10 @@ def points_of(sheet: Sheet, bench: Bench, ready: Ints, load: Ints) -> tuple[int,
         d = sheet.dues[r]
         if ready[r] != NONE:
             lesser += READY_DAY * -(-ready[r] // sheet.day)
+            greater += SHORT * -(-max(ready[r] - d.wanted, 0) // sheet.day)
             if ready[r] > d.at:
                 if d.must:
-                    return NEVER, NEVER
+                    return NONE, NONE
                 greater += d.late * -(-(ready[r] - d.at) // sheet.day)
     return greater + lesser, greater
 
@@ -496,7 +497,7 @@ def search(
         if not lay(sheet, bench, order_by(sheet, tried.rank), tried.shut, tried.patient):
             continue
         points, greater = points_of(sheet, bench, ready, tried.load)
-        if points == NEVER:
+        if points == NONE:
             continue
         tried.worth[0], tried.worth[1], tried.worth[2] = (
             greater,

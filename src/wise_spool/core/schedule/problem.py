@@ -78,13 +78,20 @@ class Window:
 
 @dataclass(frozen=True)
 class Due:
-    """When a rod is promised (tick), whether it may slip, and whether it is for the trip."""
+    """When a rod is promised (tick), whether it may slip, whether it is for the trip, and how many ticks before that day
+    are wanted in hand."""
 
     rod: str
     name: str
     at: int | None = None
     must: bool = False
     trip: bool = False
+    in_hand: int = 0
+
+    @property
+    def wanted(self) -> int | None:
+        """The tick it is to be ready by for that."""
+        return None if self.at is None else self.at - self.in_hand
 
 
 @dataclass(frozen=True)
@@ -184,8 +191,9 @@ def within(a: int, b: int, only: tuple[tuple[int, int], ...]) -> list[tuple[int,
 
 @dataclass(frozen=True)
 class Cost:
-    """What a schedule costs, in the order of the aims: days promised rods slip, days trip rods slip, evenings
-    worked, hours coats wait beyond what is safe, sittings moved, days until rods are ready; begun hours and days count."""
+    """What a schedule costs, in the order of the aims: days promised rods slip, days trip rods slip, days that are wanted
+    in hand before a promise and are not, evenings worked, hours coats wait beyond what is safe, sittings moved, days until
+    rods are ready; begun hours and days count."""
 
     slipped_days: int
     trip_days: int
@@ -194,6 +202,7 @@ class Cost:
     moved: int
     ready_days: int
     span: int = 0
+    short_days: int = 0
 
     @property
     def points(self) -> int:
@@ -202,11 +211,12 @@ class Cost:
 
     @property
     def greater(self) -> int:
-        """Points of what slips and of sessions alone."""
-        return SLIP * self.slipped_days + TRIP * self.trip_days + SESSION * self.sessions
+        """Points of what slips or is short, and of sessions."""
+        return SLIP * self.slipped_days + TRIP * self.trip_days + SHORT * self.short_days + SESSION * self.sessions  # fmt: skip
 
 
-SLIP, TRIP, SESSION = 10_000_000, 1_000_000, 5_000
+SLIP, TRIP, SHORT, SESSION = 50_000_000, 5_000_000, 10_000, 5_000
 WAIT_H, MOVED, READY_DAY = 6, 20, 12
-"""Points of one day a promise slips, of a day a trip rod does, of a session, an hour a coat waits, a sitting moved,
-a day until a rod is ready. From habit; the first three outweigh all below them in any shop that fits the board."""
+"""Points of one day a promise slips, of a day a trip rod does, of one wanted in hand that is not, of a session, an hour a
+coat waits, a sitting moved, a day until a rod is ready. From habit: two sessions are given for a day in hand; else each
+outweighs all below it in any shop that fits the board."""

@@ -58,8 +58,8 @@ WAIT = np.dtype([(name, np.int64) for name in ("first", "from_start", "opens", "
 look up; ``counts`` whether what it waits beyond its opening is counted."""
 SESSION = np.dtype([(name, np.int64) for name in ("a", "b", "person", "over")])
 """From and to, whose, and the last tick of this one and all before it."""
-DUE = np.dtype([(name, np.int64) for name in ("at", "late", "must")])
-"""``late`` are the points of a day late."""
+DUE = np.dtype([(name, np.int64) for name in ("at", "wanted", "late", "must")])
+"""``wanted`` is the tick from which days in hand are short, ``late`` the points of a day late."""
 
 
 class Numbers:
@@ -130,7 +130,7 @@ def sheet_of(numbers: Numbers, followers: Mapping[str, Sequence[Sitting]]) -> Sh
         busy=np.array([(slots[b.machine], b.a, b.b) for b in problem.busy if b.machine in slots], np.int64).reshape(-1, 3),
         sessions=np.array([(w.a, w.b, numbers.person(w.person), o) for w, o in zip(numbers.sessions, over, strict=True)], SESSION),
         dues=np.array([
-            (NEVER if d.at is None else d.at, TRIP if d.trip else SLIP, d.must and ("must", d.rod) not in problem.relaxed) for d in problem.dues
+            (NEVER if d.at is None else d.at, NEVER if d.wanted is None else d.wanted, TRIP if d.trip else SLIP, d.must and ("must", d.rod) not in problem.relaxed) for d in problem.dues
         ], DUE),
     )  # fmt: skip
 

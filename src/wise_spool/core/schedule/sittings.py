@@ -192,17 +192,25 @@ def _stricter(one: Lag | None, other: Lag) -> Lag:
 
 
 def _parted(s: Sitting, head: Operation, clock: Clock) -> list[Sitting]:
-    """A long sitting that may be laid down, in parts that are about as long as one another."""
+    """A long sitting that may be laid down, in parts that are about as long as one another; of what is done in part the
+    last of them, and the first of those so much shorter."""
     longest = clock.span(habits().sitting_min)
-    if head.kind not in LAID_DOWN or s.ticks <= longest:
+    if head.kind not in LAID_DOWN:
         return [s]
     n = math.ceil(s.ticks / longest)
     each = math.ceil(s.ticks / n)
+    left = max(math.ceil(s.ticks * (1 - head.share_done) - 1e-9), 1)
+    first = n - math.ceil(left / each) + 1
     out = []
-    for k in range(1, n + 1):
+    for k in range(max(first, 1), n + 1):
         mine = key(s.rod, head.id, k)
-        part = replace(s, id=mine, words=f"{s.words}, {k} of {n}", ticks=each)
-        if k > 1:
+        part = replace(
+            s,
+            id=mine,
+            words=f"{s.words}, {k} of {n}" if n > 1 else s.words,
+            ticks=min(each, left - each * (n - k)),
+        )
+        if k > first:
             part = replace(part, after=(Lag(first=key(s.rod, head.id, k - 1), why="one part after another"),))  # fmt: skip
         out.append(part)
     return out

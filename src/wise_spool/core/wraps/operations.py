@@ -5,7 +5,7 @@ from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.operations import Before, Need, Operation
 from wise_spool.core.wraps.planning import WrapsPlan
-from wise_spool.core.wraps.progress import all_wrapped, figure_step
+from wise_spool.core.wraps.progress import all_wrapped, figure_step, wrapped_step
 
 CAUTION = "Cut away from fingers; sleeves, hair and cord away from a turning wrapper."
 
@@ -20,6 +20,8 @@ def wrap_operations(build: Build, plan: WrapsPlan) -> list[Operation]:
     check = Before(id="check", why="a check goes on before the guides or not at all")
     need = {s.thread: s.need_m for s in plan.spools}
     minutes = sum(w.minutes for w in plan.laid)
+    steps = {s.id for p in plan.progress for s in p.steps if s.done}
+    on = sum(w.minutes for w in plan.laid if wrapped_step(w.id) in steps)
     mostly = max(plan.laid, key=lambda w: w.minutes).wound_with if plan.laid else ""
     out = [
         Operation(
@@ -27,7 +29,7 @@ def wrap_operations(build: Build, plan: WrapsPlan) -> list[Operation]:
             needs=tuple(Need(what=f"thread, {c}", amount=f"{need[c]:.0f} m" if c in need else "") for c in colours), resources=("person", "wrapper"),
             setup=f"thread {', '.join(colours)}", setup_min=habits().wrapper_min, hands_min=round(minutes, 1) if minutes else None,
             minutes_by=f"wrap_share.{mostly}" if mostly else "", planned_min=round(sum(w.planned_min for w in plan.laid), 2) if minutes else None,
-            after=(check, Before(id="spine", why="the guides stand on its line")), done=all_wrapped(plan.progress), caution=CAUTION,
+            share_done=round(on / minutes, 3) if minutes else 0.0, after=(check, Before(id="spine", why="the guides stand on its line")), done=all_wrapped(plan.progress), caution=CAUTION,
         )
     ]  # fmt: skip
     for f in plan.figures:
