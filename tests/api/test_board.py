@@ -127,12 +127,22 @@ class OnTheBoard(unittest.TestCase):
         said = self.until(lambda s: s["clashes"])
         self.assertIn("Nobody is ever at the bench", said["clashes"][0]["words"])
 
+    def test_days_are_kept_in_hand_and_said_beside_what_is_to_spare(self):
+        def promised(state):
+            return next(r for r in state["rods"] if r["name"] == "Holm Casting")
+
+        rod = promised(self.board())
+        days = (datetime.fromisoformat(rod["due_at"]) - datetime.now(UTC)).days
+        self.assertIn(rod["wanted_days"], (int(days * 0.2), int((days + 1) * 0.2)))
+        self.assertEqual(promised(self.say(in_hand=0).json())["wanted_days"], 0)
+        self.assertEqual(self.board()["costs"]["short_days"], 0)
+
     def test_nonsense_is_turned_away_at_its_field_and_changes_nothing(self):
         before = self.board()["board"]
         bad = [
             {"zone": "Middle of/Nowhere"}, {"weeks": 99}, {"dryers": [{"name": "", "slots": 1}]},
             {"people": [{"name": "P", "hours": [{"weekday": 0, "opens": "20:00", "closes": "18:00"}]}]},
-            {"room": {"cold_c": 400}}, {"promises": [{"rod": "x", "promised_on": "soon"}]},
+            {"room": {"cold_c": 400}}, {"in_hand": 0.9}, {"in_hand": -1}, {"in_hand": "a lot"}, {"promises": [{"rod": "x", "promised_on": "soon"}]},
         ]  # fmt: skip
         for change in bad:
             answer = self.say(**change)

@@ -1,6 +1,7 @@
 """The board in the browser: six rods before the char run, what breaks, what is pinned, what cannot be, what is fed."""
 
 import re
+from datetime import date
 
 import icalendar
 from playwright.sync_api import expect
@@ -112,6 +113,21 @@ class TheBoard(OnTheDemo):
         self.page.get_by_label("Runa, Mon, to").fill("23:00")
         self.page.get_by_label("Runa, Tue, from").focus()
         expect(self.page.get_by_role("alert")).to_have_count(0)
+
+    def test_how_much_is_kept_in_hand_is_chosen_and_stays(self):
+        self.own_board()
+        self.board()
+        self.page.get_by_role("button", name="The shop’s time").click()
+        share = self.page.get_by_label("Of the time until a promise, kept in hand")
+        expect(share).to_have_value("0.2")
+        share.select_option("a third")
+        self.page.wait_for_function("!document.querySelector('[aria-busy=true]')")
+        self.assertEqual(self.state()["board"]["in_hand"], 0.33)
+        self.page.reload()
+        self.page.get_by_role("button", name="The shop’s time").click()
+        expect(share).to_have_value("0.33")
+        self.page.get_by_label("Holm Casting is promised for").fill(date.today().isoformat())
+        expect(self.answer()).to_contain_text("Holm Casting slips")
 
     def test_what_cannot_be_is_named_and_one_act_relieves_it(self):
         self.own_board()

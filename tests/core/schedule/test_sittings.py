@@ -68,6 +68,33 @@ class FromOperations(unittest.TestCase):
         coat = self.sits[key("r5", "line_up")]
         self.assertIn(wraps[-1].id, [x.first for x in coat.after])
 
+    def test_wraps_that_are_on_are_not_planned_again(self):
+        """Foot by foot as the record says them: minutes and parts grow fewer, and the last part is what the coat waits for."""
+        deep = next(r for r in demo_records(NOW) if r.design.name == "Deep char")
+        steps = [s.id for p in plan(Rod(deep.design, deep.piece)).wraps.progress for s in p.steps if s.id.startswith("wrap:")]  # fmt: skip
+        left = []
+        for on in (0, len(steps) // 2, len(steps) - 1, len(steps)):
+            log = [*deep.log, *(LogEntry(id=f"w{n}", at=NOW, step=s) for n, s in enumerate(steps[:on]))]  # fmt: skip
+            operations = plan(Rod(deep.design, deep.piece, fold(log))).work.operations
+            problem = laid(rods=[OpenRod("r5", "Deep char", operations, {})])
+            wraps = [s for s in problem.sittings if s.operations == ("guides",)]
+            left.append((len(wraps), sum(s.ticks for s in wraps)))
+            if wraps:
+                coat = problem.by_id[key("r5", "line_up")]
+                self.assertIn(wraps[-1].id, [x.first for x in coat.after])
+                self.assertIn(f"{left[0][0]} of {left[0][0]}", wraps[-1].words)
+                self.assertFalse(any(x.first.startswith("r5/guides") for x in wraps[0].after))
+        self.assertEqual([n for n, _ in left[2:]], [1, 0])
+        whole, half, last, _ = (t for _, t in left)
+        self.assertLess(abs(half / whole - 0.5), 0.2)
+        self.assertLess(last, 0.2 * whole)
+
+    def test_days_in_hand_are_a_share_of_the_time_until_a_promise(self):
+        due = {d.rod: d for d in self.problem.dues}["r1"]
+        self.assertEqual(due.in_hand, int(due.at * 0.2))
+        none = {d.rod: d for d in laid(BOARD.model_copy(update={"in_hand": 0.0})).dues}["r1"]
+        self.assertEqual((none.in_hand, none.wanted), (0, none.at))
+
     def test_a_coat_waits_for_the_last_by_a_dose_and_must_follow_within_another(self):
         lag = next(x for x in self.sits["r5/coat:2"].after if x.first == "r5/coat:1")
         self.assertTrue(lag.from_start)

@@ -53,7 +53,9 @@ class EveryPossibility(unittest.TestCase):
             problem = bench(sits, evenings, ticks=60, dues=(due, Due("y", "y")))
             self.check(problem)
             cost = solve(problem).cost
-            self.assertEqual((cost.sessions, cost.short_days, cost.slipped_days), (sessions, short, 0))
+            self.assertEqual(
+                (cost.sessions, cost.short_days, cost.slipped_days), (sessions, short, 0)
+            )
 
     def test_a_machine_between_two_and_a_promise_that_cannot_be_kept(self):
         sits = [Sitting("x/1", "x", "", 3, machines=("wrapper",)), Sitting("y/1", "y", "", 3, machines=("wrapper",)), Sitting("y/2", "y", "", 2, after=(Lag("y/1", "first"),))]  # fmt: skip

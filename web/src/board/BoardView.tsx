@@ -185,6 +185,7 @@ function Answer({ board, state }: { board: UseBoard; state: BoardState }) {
   const least = state.rods
     .filter((r) => r.spare_days !== null && r.ready_at && r.late_days === 0)
     .sort((a, b) => a.spare_days! - b.spare_days!)[0];
+  const inTime = least?.spare_days === 0 ? "ready in time, but only just" : "ready in time";
   const answer = !state.sittings.length
     ? "Nothing is left to do."
     : late.length
@@ -192,8 +193,8 @@ function Answer({ board, state }: { board: UseBoard; state: BoardState }) {
           .map((r) => `${r.name} slips ${r.late_days} ${r.late_days === 1 ? "day" : "days"}`)
           .join(", ")
       : trip && lastReady
-        ? `All is ready in time; the last for the trip on ${dayWords(lastReady, zone)}`
-        : "All that was promised is ready in time";
+        ? `All is ${inTime}; the last for the trip on ${dayWords(lastReady, zone)}`
+        : `All that was promised is ${inTime}`;
   return (
     <section
       aria-label="The answer"
@@ -231,7 +232,9 @@ function Answer({ board, state }: { board: UseBoard; state: BoardState }) {
       {least && (
         <p className="text-soft">
           Least to spare: {least.name}, <span className="fig text-ink">{least.spare_days}</span>{" "}
-          {least.spare_days === 1 ? "day" : "days"}. No evening that falls out is reckoned with.
+          {least.spare_days === 1 ? "day" : "days"}
+          {least.wanted_days! > least.spare_days! && ` where ${least.wanted_days} were wanted`}. No
+          evening that falls out is reckoned with.
         </p>
       )}
       <span className="ml-auto">

@@ -11,6 +11,15 @@ import type { UseBoard } from "./useBoard";
 const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 const FIELD = "field min-h-8";
 
+const IN_HAND: readonly (readonly [number, string])[] = [
+  [0, "nothing"],
+  [0.1, "a tenth"],
+  [0.2, "a fifth"],
+  [0.33, "a third"],
+];
+const inHand = (share: number): string =>
+  IN_HAND.find(([s]) => s === share)?.[1] ?? `${Math.round(share * 100)} %`;
+
 /** What the shop says of its time: who is in when, what dries, how warm it is, what was promised. */
 export function ShopTime({ board, state }: { board: UseBoard; state: BoardState }) {
   const b = state.board;
@@ -485,6 +494,27 @@ function Rods({ board, state }: { board: UseBoard; state: BoardState }) {
             board.say("the trip", (now) => ({ ...now, trip_on: e.target.value || null }))
           }
         />
+      </Labelled>
+      <Labelled label="Of the time until a promise, kept in hand">
+        <select
+          aria-label="Of the time until a promise, kept in hand"
+          className={`${FIELD} col-span-2`}
+          value={b.in_hand}
+          onChange={(e) =>
+            board.say("days in hand", (now) => ({ ...now, in_hand: Number(e.target.value) }))
+          }
+        >
+          {[
+            ...IN_HAND.filter(([share]) => share !== b.in_hand),
+            [b.in_hand, inHand(b.in_hand)] as const,
+          ]
+            .sort(([one], [other]) => one - other)
+            .map(([share, words]) => (
+              <option key={share} value={share}>
+                {words}
+              </option>
+            ))}
+        </select>
       </Labelled>
       {state.rods.map((r) => {
         const say = (what: string, change: Parameters<typeof said>[2]) =>

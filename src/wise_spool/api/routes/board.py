@@ -50,8 +50,8 @@ class SittingPlaced(BaseModel):
 
 
 class RodOnBoard(BaseModel):
-    """A rod on the board: what was said of it, when it is ready by this schedule, and how many whole days that leaves
-    to spare; none where nothing was promised."""
+    """A rod on the board: what was said of it, when it is ready by this schedule, how many whole days that leaves to
+    spare and how many are wanted in hand; none where nothing was promised."""
 
     id: str
     name: str
@@ -60,6 +60,7 @@ class RodOnBoard(BaseModel):
     due_at: datetime | None
     late_days: int
     spare_days: int | None
+    wanted_days: int | None
 
 
 class SessionOpen(BaseModel):
@@ -108,6 +109,7 @@ class Costs(BaseModel):
     waiting_h: int
     moved: int
     ready_days: int
+    short_days: int = 0
 
 
 class Trying(BaseModel):
@@ -324,13 +326,13 @@ def _rod(laid: Laid, rod: str, name: str, schedule: Schedule) -> RodOnBoard:
     late = 0
     if due is not None and due.at is not None and ready is not None and ready > due.at:
         late = -(-(ready - due.at) * laid.problem.tick_min // (24 * 60))
-    at = laid.problem.at
-    spare = None
+    at, day = laid.problem.at, 24 * 60 // laid.problem.tick_min
+    spare = wanted = None
     if due is not None and due.at is not None and ready is not None:
-        spare = max(due.at - ready, 0) * laid.problem.tick_min // (24 * 60)
+        spare, wanted = max(due.at - ready, 0) // day, due.in_hand // day
     return RodOnBoard(
         id=rod, name=name, said=laid.board.promise(rod), ready_at=None if ready is None else at(ready),
-        due_at=None if due is None or due.at is None else at(due.at), late_days=late, spare_days=spare,
+        due_at=None if due is None or due.at is None else at(due.at), late_days=late, spare_days=spare, wanted_days=wanted,
     )  # fmt: skip
 
 

@@ -1,8 +1,7 @@
-"""Fewer evenings: the list rule over and over, with sessions shut, the work taken in another order, and a mix or colour
-waited for.
+"""Fewer evenings: the list rule over and over, each time a little otherwise.
 
-A builder does the same with a pencil: can Thursday be left out? Could all the red wraps come one after another? Now
-and then something worse is kept, to get out of a corner (simulated annealing, Kirkpatrick and others 1983, from memory).
+A builder does the same with a pencil: can Thursday be left out? Could all the red wraps come one after another, or wait
+for the cup that is stirred tomorrow? Sessions are shut, the work is taken in another order, a mix or colour is waited for. Now and then something worse is kept, to get out of a corner (simulated annealing, Kirkpatrick and others 1983, from memory).
 Beginning anew often beats going on for long, so it is begun many times, two pencils side by side, and the best is gone
 over at last for what is less than a session. What is tried is drawn from one seed and counted, so the same problem comes
 to the same plan.

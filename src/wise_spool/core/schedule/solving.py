@@ -14,6 +14,7 @@ from wise_spool.core.schedule.by_list import by_list
 from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.costing import cost_of
 from wise_spool.core.schedule.fewer import fewer_sessions
+from wise_spool.core.schedule.gather import gathered
 from wise_spool.core.schedule.least import least_of
 from wise_spool.core.schedule.model import CannotBeginError, Model
 from wise_spool.core.schedule.problem import Cost, Problem, Schedule
@@ -64,6 +65,17 @@ def solve(
 
     Raises nothing for a problem that has no schedule: that is an answer.
     """
+    found = _searched(problem, heard, work, within, workers)
+    if found.schedule is None or problem.aim != "shop" or found.standing == "listed":
+        return found
+    schedule = gathered(problem, found.schedule)
+    cost = cost_of(problem, schedule)
+    return replace(found, schedule=schedule, cost=cost, points=cost.points)
+
+
+def _searched(
+    problem: Problem, heard: Heard | None, work: float, within: float, workers: int
+) -> Answer:
     best = quick(problem)
     listed, listed_cost = best.schedule, best.cost
     if listed == {}:
