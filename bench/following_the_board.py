@@ -1,10 +1,10 @@
 """A simulated bench that tries to follow the board: hands slower or faster than planned, evenings that fall out.
 
-    python -m bench.following_the_board [shops [tries]]
+    python -m bench.following_the_board [shops [tries [in hand]]]
 
 Each builder has a hidden pace and every sitting its own luck; one evening in twelve nobody comes. Sittings are begun in the
 board's order while it is open, none twice, and what was not done is replanned the next day from what really happened,
-by the list rule, and where tries are given by the plan with fewest evenings that so many find. Printed: how many promised rods were ready by their day, and how many coats missed their window.
+by the list rule, and where tries are given by the plan with fewest evenings that so many find; so much of the time until a promise is kept in hand. Printed: how many promised rods were ready by their day, and how many coats missed their window.
 """
 
 import random

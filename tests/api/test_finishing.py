@@ -41,7 +41,7 @@ class Finishing(WithAShop):
         rod = self.hang("Skerry 10")
         others = self.client.post("/api/devices/air/log").json()["rods"]
         mixed = datetime.now(UTC) - timedelta(minutes=30)
-        coat = {"id": "c1", "mixed_at": mixed.isoformat(), "temperature_c": 21}
+        coat = {"id": "c1", "mixed_at": mixed.isoformat(), "temperature_c": 30}
         self.assertEqual(self.say(rod, "coat-1", coat=coat, at=mixed).status_code, 200)
         before = self.finish_of(rod)["coats"][0]
         self.client.put("/api/devices/air", json={"fault": "dead"})

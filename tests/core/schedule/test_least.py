@@ -139,6 +139,19 @@ class TheLeast(unittest.TestCase):
         found = fewer_sessions(problem, by_list(problem))
         self.assertLessEqual(least_of(problem).points, cost_of(problem, found).points)
 
+    def test_a_wait_from_the_start_is_not_counted_from_the_end(self):
+        """Mixed at 280, on again at 570, ready at 571: the second day is not over."""
+        wait = Lag("r/1", "it dries", Dose(290 * 5.0), from_start=True)
+        coats = [Sitting("r/1", "r", "", 8), Sitting("r/2", "r", "", 1, after=(wait,))]
+        evenings = [("a", 280, 290), ("a", 570, 580)]
+        problem = bench(coats, evenings, ticks=288 * 4, dues=(Due("r", "r"),))
+        self.assertEqual(least_of(problem).points, 2 * 5000 + 12 * 2)
+        self.assertEqual(cost_of(problem, by_list(problem)).points, least_of(problem).points)
+        # What nothing waits for may be done last.
+        more = bench([*coats, Sitting("r/9", "r", "", 9)], evenings, ticks=288 * 4, dues=(Due("r", "r"),))  # fmt: skip
+        self.assertEqual(least_of(more).points, 2 * 5000 + 12 * 3)
+        self.assertEqual(cost_of(more, by_list(more)).points, least_of(more).points)
+
     def test_it_is_known_at_once_after_the_first_answer(self):
         problem = next(p for p in map(random_shop, range(60)) if by_list(p))
         heard = []
@@ -282,7 +295,37 @@ class TheRuleInNumbers(unittest.TestCase):
         self.assertEqual((points, greater), (cost.points, cost.greater))
         self.assertEqual(load.sum(), sum(p.ticks for i, p in schedule.items() if problem.by_id[i].hands))  # fmt: skip
 
+    def test_an_evening_somebody_is_in_anyway_is_not_shut(self):
+        sits = [Sitting("x/1", "x", "", 2, earliest=20, place=(0,)), Sitting("y/1", "y", "", 2, place=(1,))]  # fmt: skip
+        rule = ListRule(alone(*sits))
+        laid = rule.lay([rule.problem.by_id["x/1"], rule.problem.by_id["y/1"]], shut=range(4))
+        self.assertEqual((laid["x/1"].start, laid["y/1"].start), (20, 22))
+
+    def test_a_cup_that_was_given_up_for_another_evening_lives_as_long_as_before(self):
+        """The coat could go on in that cup, but its next would find nobody: it is mixed for tomorrow, and z has the cup."""
+        cup = {"setup": 2, "group": "finish", "pot_ticks": 5}
+        lag = Lag("x/1", "one on another", Dose(60.0), Dose(75.0), "it closes", from_start=True)
+        sits = [Sitting("y/1", "y", "", 2, place=(0,), **cup), Sitting("x/1", "x", "", 2, place=(1,), **cup)]  # fmt: skip
+        sits += [Sitting("x/2", "x", "", 2, after=(lag,), place=(2,)), Sitting("z/1", "z", "", 2, place=(3,), **cup)]  # fmt: skip
+        rule = ListRule(alone(*sits, windows=[("a", 0, 10), ("a", 20, 36)]))
+        laid = rule.lay([rule.problem.by_id[i] for i in ("y/1", "x/1", "x/2", "z/1")])
+        self.assertEqual((laid["x/1"].follows, laid["x/1"].start), ("", 20))
+        self.assertEqual(laid["z/1"].follows, "y/1")
+
+    def test_a_window_that_is_waived_closes_nothing(self):
+        lag = Lag("x/1", "one on another", Dose(60.0), Dose(75.0), "it closes", from_start=True)
+        coats = [Sitting("x/1", "x", "", 2), Sitting("x/2", "x", "", 2, after=(lag,))]
+        self.assertIsNone(by_list(alone(*coats)))
+        self.assertEqual(by_list(alone(*coats, relaxed=frozenset({("window", "x/2")})))["x/2"].start, 20)  # fmt: skip
+        late = Sitting("x/1", "x", "", 2, earliest=12, latest=15)
+        self.assertIsNone(by_list(alone(late)))
+        self.assertEqual(by_list(alone(late, relaxed=frozenset({("window", "x/1")})))["x/1"].start, 20)  # fmt: skip
+
     def test_what_must_not_be_late_is_no_plan_when_it_is(self):
+        rule = ListRule(alone(Sitting("x/1", "x", "", 2, earliest=20), dues=(Due("x", "x", 10, must=True),)))  # fmt: skip
+        bench = bench_for(rule.sheet)
+        rule.laid(bench, np.zeros(1, np.int64), np.zeros(4, np.bool_), np.zeros(1, np.bool_))
+        self.assertEqual(points_of(rule.sheet, bench, np.zeros(1, np.int64), np.zeros(4, np.int64)), (-1, -1))  # fmt: skip
         late = Sitting("x/1", "x", "", 2, earliest=20)
         for must, found in ((False, True), (True, False)):
             problem = alone(late, dues=(Due("x", "x", 10, must=must),))

@@ -82,14 +82,12 @@ def _laid(problem: Problem, schedule: Schedule, session: Session, order: Sequenc
     out = {i: p for i, p in schedule.items() if i not in here}
     clock = session[1]
     for row in order:
-        for n, i in enumerate(row):
+        for i in row:
             s = problem.by_id[i]
             lags = [lag.first for lag in s.after if lag.first in schedule]
             if any(first not in out for first in lags):
                 return None
             opens = max([s.earliest, *(opens_at(problem, out[first], first, i) for first in lags)])
-            if n and opens > clock:
-                return None
             clock = max(clock, opens)
             out[i] = replace(schedule[i], start=clock)
             clock = out[i].end
