@@ -147,8 +147,12 @@ class TheLeast(unittest.TestCase):
         problem = bench(coats, evenings, ticks=288 * 4, dues=(Due("r", "r"),))
         self.assertEqual(least_of(problem).points, 2 * 5000 + 12 * 2)
         self.assertEqual(cost_of(problem, by_list(problem)).points, least_of(problem).points)
-        # What nothing waits for may be done last.
-        more = bench([*coats, Sitting("r/9", "r", "", 9)], evenings, ticks=288 * 4, dues=(Due("r", "r"),))  # fmt: skip
+
+    def test_what_nothing_waits_for_may_be_done_last(self):
+        wait = Lag("r/1", "it dries", Dose(300 * 5.0), from_start=True)
+        coats = [Sitting("r/1", "r", "", 8), Sitting("r/2", "r", "", 1, after=(wait,))]
+        evenings = [("a", 280, 290), ("a", 576, 590)]
+        more = bench([*coats, Sitting("r/9", "r", "", 9)], evenings, ticks=288 * 5, dues=(Due("r", "r"),))  # fmt: skip
         self.assertEqual(least_of(more).points, 2 * 5000 + 12 * 3)
         self.assertEqual(cost_of(more, by_list(more)).points, least_of(more).points)
 
