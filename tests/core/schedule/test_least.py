@@ -244,6 +244,21 @@ class FewerEvenings(unittest.TestCase):
             solve(problem, lambda a: heard.append(a) or len(heard) < 3, work=1.0)
 
 
+class AShopTooLargeToProve(unittest.TestCase):
+    def test_it_is_searched_and_done_without_a_model(self):
+        """Searched, though nothing better than the list rule's was there: it is not to be searched again and again."""
+        problem = alone(Sitting("x/1", "x", "", 2), Sitting("y/1", "y", "", 2))
+        with mock.patch("wise_spool.core.schedule.solving.MOST_PROVEN", 1), mock.patch("wise_spool.core.schedule.solving.Model", side_effect=AssertionError):  # fmt: skip
+            found = solve(problem)
+        self.assertEqual((found.standing, found.cost.sessions), ("good", 1))
+        self.assertEqual(solve(problem).standing, "proven")
+
+    def test_where_no_plan_is_found_the_model_is_asked_all_the_same(self):
+        never = alone(Sitting("x/1", "x", "", 2, latest=-1))
+        with mock.patch("wise_spool.core.schedule.solving.MOST_PROVEN", 0):
+            self.assertEqual(solve(never).standing, "infeasible")
+
+
 class OneRodAfterAnother(unittest.TestCase):
     @settings(max_examples=40, deadline=None)
     @given(st.integers(0, 10**6))

@@ -65,7 +65,11 @@ def solve(
 
     Raises nothing for a problem that has no schedule: that is an answer.
     """
-    found = _searched(problem, heard, work, within, workers)
+    return _calm(problem, _searched(problem, heard, work, within, workers))
+
+
+def _calm(problem: Problem, found: Answer) -> Answer:
+    """The same with one rod after another, where there is a plan of a shop that was searched for."""
     if found.schedule is None or problem.aim != "shop" or found.standing == "listed":
         return found
     schedule = gathered(problem, found.schedule)
@@ -103,8 +107,13 @@ def _searched(
         if listed is not None and not better(listed, None):
             return best
         fewer_sessions(problem, listed, least=least.sessions, go_on=lambda s: better(s, None))
-        if not wanted or (best.schedule is not None and len(problem.sittings) > MOST_PROVEN):
+        if wanted and best.standing == "good" and len(problem.sittings) <= MOST_PROVEN:
+            best = _calm(problem, best)
+            wanted = heard is None or heard(best)
+        if not wanted:
             return best
+        if best.schedule is not None and len(problem.sittings) > MOST_PROVEN:
+            return _calm(problem, replace(best, standing="good"))
     try:
         model = Model(problem)
     except CannotBeginError as error:
