@@ -26,6 +26,14 @@ class TheBoard(OnTheDemo):
     def piece(self, name):
         return self.page.get_by_role("button", name=re.compile(re.escape(name)))
 
+    def until(self, said):
+        """The board says so on the server."""
+        for _ in range(150):
+            if said(self.state()["board"]):
+                return
+            self.page.wait_for_timeout(100)
+        self.fail(f"not said in 15 s: {self.state()['board']}")
+
     def own_board(self):
         """Put the board back as the demo has it when a test is over: all tests share one shop."""
         before = self.state()["board"]
@@ -95,10 +103,7 @@ class TheBoard(OnTheDemo):
         self.assertEqual(self.axe(), [])
         self.page.get_by_label("Room left alone, °C").fill("21")
         self.page.get_by_label("Room left alone, °C").press("Enter")
-        for _ in range(100):
-            if self.state()["board"]["room"]["cold_c"] == 21:
-                break
-            self.page.wait_for_timeout(100)
+        self.until(lambda b: b["room"]["cold_c"] == 21)
         self.assertTrue(all(r["room_c"] == 21 for r in self.state()["room"]))
 
     def test_hours_that_close_before_they_open_are_turned_away_and_nothing_is_lost(self):
@@ -121,8 +126,7 @@ class TheBoard(OnTheDemo):
         share = self.page.get_by_label("Of the time until a promise, kept in hand")
         expect(share).to_have_value("0.2")
         share.select_option("a third")
-        self.page.wait_for_function("!document.querySelector('[aria-busy=true]')")
-        self.assertEqual(self.state()["board"]["in_hand"], 0.33)
+        self.until(lambda b: b["in_hand"] == 0.33)
         self.page.reload()
         self.page.get_by_role("button", name="The shop’s time").click()
         expect(share).to_have_value("0.33")
