@@ -8,6 +8,7 @@ by the list rule, and where tries are given by the plan with fewest evenings tha
 """
 
 import random
+import re
 import sys
 from datetime import UTC, datetime, timedelta
 from itertools import groupby
@@ -57,15 +58,14 @@ class Bench:
             closes = s.latest
             if closes is not None and at > problem.at(closes):
                 self.missed += 1
-        share = 1.0
-        if " of " in s.words and s.kind in LAID_DOWN:
-            part, _, parts = s.words.rpartition(", ")[2].partition(" of ")
-            share = int(part) / int(parts)
+        parted = re.search(r", (\d+) of (\d+)$", s.words) if s.kind in LAID_DOWN else None
+        part, parts = map(int, parted.groups()) if parted else (1, 1)
         for n, o in enumerate(self.operations[s.rod]):
-            if (
-                o.id in s.operations and share < 1.0
-            ):  # wraps are noted one by one; of other work only that it is done
-                self.operations[s.rod][n] = o.model_copy(update={"share_done": share if s.kind == "guides" else 0.0})  # fmt: skip
+            if o.id in s.operations and part < parts:
+                if (
+                    s.kind == "guides"
+                ):  # wraps are noted one by one; of other work only that it is done
+                    self.operations[s.rod][n] = o.model_copy(update={"share_done": part / parts})
             elif o.id in s.operations:
                 self.operations[s.rod][n] = o.model_copy(update={"done": True})
                 self.done[s.rod][o.id] = at

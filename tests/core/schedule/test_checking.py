@@ -12,6 +12,7 @@ from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.conflict import conflict_of
 from wise_spool.core.schedule.costing import cost_of
 from wise_spool.core.schedule.fewer import fewer_sessions
+from wise_spool.core.schedule.gather import gathered, hops
 from wise_spool.core.schedule.problem import Placed
 from wise_spool.core.schedule.solving import solve
 from wise_spool.core.schedule.why import why
@@ -38,17 +39,19 @@ class RandomShops(unittest.TestCase):
             for i in found.schedule:
                 self.assertTrue(why(problem, found.schedule, i).words)
 
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=40, deadline=None)
     @given(st.integers(0, 10**6))
-    def test_the_list_rule_and_fewer_sessions_hold_what_must_hold(self, seed):
+    def test_the_list_rule_fewer_sessions_and_one_rod_after_another_hold_what_must_hold(self, seed):
         problem = random_shop(seed, rods=4, days=10)
         listed = by_list(problem)
         if listed is None:
             return
         self.assertEqual(faults(problem, listed), [])
-        fewer = fewer_sessions(problem, listed, tries=12)
-        self.assertEqual(faults(problem, fewer), [])
-        self.assertLessEqual(cost_of(problem, fewer).points, cost_of(problem, listed).points)
+        calm = gathered(problem, listed)
+        for better in (fewer_sessions(problem, listed, tries=12), calm):
+            self.assertEqual(faults(problem, better), [])
+            self.assertLessEqual(cost_of(problem, better).points, cost_of(problem, listed).points)
+        self.assertLessEqual(hops(problem, calm), hops(problem, listed))
 
     def test_the_same_problem_comes_to_the_same_schedule(self):
         for seed in (1, 4):

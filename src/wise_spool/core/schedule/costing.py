@@ -68,7 +68,7 @@ def waits(problem: Problem, schedule: Schedule) -> Iterator[tuple[str, int]]:
 
 def opens_at(problem: Problem, first: Placed, first_id: str, then: str) -> int:
     """The first tick that what comes first lets another begin at."""
-    lag = next(x for x in problem.by_id[then].after if x.first == first_id)
+    lag = problem.by_id[then].lag_on(first_id)
     if lag.least is None:
         return first.end
     begun = first.start if lag.from_start else first.end
@@ -77,7 +77,7 @@ def opens_at(problem: Problem, first: Placed, first_id: str, then: str) -> int:
 
 def closes_at(problem: Problem, first: Placed, first_id: str, then: str) -> int | None:
     """The last tick that another may begin at; None when it may wait."""
-    lag = next(x for x in problem.by_id[then].after if x.first == first_id)
+    lag = problem.by_id[then].lag_on(first_id)
     if lag.most is None:
         return None
     return problem.warmth.last_within(first.start if lag.from_start else first.end, lag.most)

@@ -70,7 +70,7 @@ def fewer_sessions(
     except CycleError:
         return best
     tries = min(tries, EACH * len(problem.sittings))
-    found = pencil.as_it_is()
+    found = usual = pencil.as_it_is()
     with ThreadPoolExecutor(SIDE) as side:
         for n in range(0, starts + ROUNDS * SIDE, SIDE):
             last = n >= starts
@@ -79,7 +79,7 @@ def fewer_sessions(
             if last and found.schedule is None:
                 break
             draws = [np.random.default_rng((seed, n + k)) for k in range(SIDE)]
-            one = partial(pencil.gone_over, found) if last else partial(pencil.begun, tries)
+            one = partial(pencil.gone_over, found) if last else partial(pencil.begun, usual, tries)
             for tried in side.map(one, draws):
                 if tried.cost is not None and (
                     found.cost is None or tried.cost.points < found.cost.points
@@ -111,20 +111,16 @@ class _Pencil:
 
     def as_it_is(self) -> _Found:
         """The rule as it is."""
-        return self._read(self._nothing())
+        n, sessions = self.usual.size, len(self.rule.numbers.sessions)
+        return self._read(Now(self.usual.copy(), np.zeros(n, np.bool_), np.zeros(sessions, np.bool_), np.zeros(sessions, np.int64), np.full(3, np.inf)))  # fmt: skip
 
-    def begun(self, tries: int, draws: np.random.Generator) -> _Found:
-        """Begun anew, to save sessions."""
-        now = self._read(self._nothing()).now
-        return self._searched(now, _luck(draws, tries, now.rank.size, WARM, COLD), thinner=True)
+    def begun(self, usual: _Found, tries: int, draws: np.random.Generator) -> _Found:
+        """Begun anew from the rule as it is, to save sessions."""
+        return self._searched(usual.now, _luck(draws, tries, self.usual.size, WARM, COLD), thinner=True)  # fmt: skip
 
     def gone_over(self, found: _Found, draws: np.random.Generator) -> _Found:
         """Something found gone over for what is less than a session."""
-        return self._searched(found.now, _luck(draws, LAST, found.now.rank.size, COLD, AT_LAST), thinner=False)  # fmt: skip
-
-    def _nothing(self) -> Now:
-        n, sessions = self.usual.size, len(self.rule.numbers.sessions)
-        return Now(self.usual.copy(), np.zeros(n, np.bool_), np.zeros(sessions, np.bool_), np.zeros(sessions, np.int64), np.full(3, np.inf))  # fmt: skip
+        return self._searched(found.now, _luck(draws, LAST, self.usual.size, COLD, AT_LAST), thinner=False)  # fmt: skip
 
     def _searched(self, now: Now, luck: Luck, *, thinner: bool) -> _Found:
         now, best = copied(now), copied(now)

@@ -29,8 +29,11 @@ def gathered(problem: Problem, schedule: Schedule) -> Schedule:
             if changes >= now:
                 break
             other = _laid(problem, best, session, order)
-            if other is not None and cost_of(problem, other).points <= points and not faults(problem, other):  # fmt: skip
-                best, points = other, cost_of(problem, other).points
+            if other is None:
+                continue
+            cost = cost_of(problem, other).points
+            if cost <= points and not faults(problem, other):
+                best, points = other, cost
                 break
     return best
 

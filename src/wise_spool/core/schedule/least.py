@@ -8,10 +8,9 @@ SciPy chooses the sessions.
 """
 
 import math
-from bisect import bisect_right
 from collections import defaultdict
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import cache
 from graphlib import CycleError
 from itertools import accumulate
 
@@ -33,6 +32,7 @@ from wise_spool.core.schedule.problem import (
     Sitting,
     Window,
 )
+from wise_spool.core.schedule.warmth import Dose
 
 NODES = 2000
 """How far the choice of sessions is searched; what is known by then holds. Counted, so that it is always the same."""
@@ -48,7 +48,7 @@ class Least:
 
 def least_of(problem: Problem) -> Least:
     """The least that can be said; nothing is said of a problem that holds no plan."""
-    sessions = sorted((w for w in problem.windows if problem.is_open(w)), key=lambda w: w.a)
+    sessions = problem.sessions
     try:
         first = _first(problem, sessions) if sessions else None
     except CycleError:
@@ -71,17 +71,16 @@ def least_of(problem: Problem) -> Least:
     return Least(fewest, slips + min(SESSION * fewest + lesser, SLIP, TRIP))
 
 
-def _in_a_chain(problem: Problem, sessions: list[Window]) -> int:
+def _in_a_chain(problem: Problem, sessions: Sequence[Window]) -> int:
     """Sessions that the longest chain of waits too long for any one session takes."""
     longest = max(w.b - w.a for w in sessions)
     parted: dict[str, int] = {}
-    shortest = {lag.least: problem.warmth.shortest(lag.least) for s in problem.sittings for lag in s.after if lag.least}  # fmt: skip
     for s in problem.in_order:
         parted[s.id] = 1
         for lag in s.after:
             first = problem.by_id.get(lag.first)
             if first is not None:
-                waits = shortest[lag.least] if lag.least else 0
+                waits = problem.warmth.shortest(lag.least) if lag.least else 0
                 least = max(waits + (0 if lag.from_start else first.ticks), first.ticks)
                 more = int(least + s.ticks > longest and s.hands and first.hands)
                 parted[s.id] = max(parted[s.id], parted[first.id] + more)
@@ -89,7 +88,7 @@ def _in_a_chain(problem: Problem, sessions: list[Window]) -> int:
 
 
 def _fewest(
-    problem: Problem, sessions: list[Window], first: dict[str, int], last: dict[str, int]
+    problem: Problem, sessions: Sequence[Window], first: dict[str, int], last: dict[str, int]
 ) -> int:
     hands = [s for s in problem.sittings if s.hands]
     if not hands:
@@ -136,7 +135,7 @@ def _ready(problem: Problem, first: dict[str, int]) -> dict[str, int]:
     return ends
 
 
-def _one_by_one(problem: Problem, sessions: list[Window], rods: set[str]) -> list[int]:
+def _one_by_one(problem: Problem, sessions: Sequence[Window], rods: set[str]) -> list[int]:
     """The tick at which one rod can be ready, and two, and three, by the hours there are: the shorter work first, and what
     must wait before its rod is ready done so much sooner."""
     tails = _tails(problem)
@@ -154,24 +153,22 @@ def _one_by_one(problem: Problem, sessions: list[Window], rods: set[str]) -> lis
 
 def _tails(problem: Problem) -> dict[str, int]:
     """The fewest ticks from the end of each sitting to its rod being ready."""
-    shortest = cache(problem.warmth.shortest)
+    shortest = problem.warmth.shortest
     tails: dict[str, int] = {}
     for s in reversed(problem.in_order):
         tail = max(shortest(s.ready) - s.ticks - s.setup, 0) if s.ready else 0
         for t in problem.then.get(s.id, ()):
             if t.rod == s.rod:
-                lag = next(x for x in t.after if x.first == s.id)
-                waits = (
-                    shortest(lag.least) - (s.ticks + s.setup if lag.from_start else 0)
-                    if lag.least
-                    else 0
-                )
-                tail = max(tail, max(waits, 0) + t.ticks + tails[t.id])
+                lag = t.lag_on(s.id)
+                waits = shortest(lag.least) if lag.least else 0
+                if lag.from_start:
+                    waits = max(waits - s.ticks - s.setup, 0)
+                tail = max(tail, waits + t.ticks + tails[t.id])
         tails[s.id] = tail
     return tails
 
 
-def _worked_by(sessions: list[Window], ticks: int) -> int:
+def _worked_by(sessions: Sequence[Window], ticks: int) -> int:
     """The tick by which so much can be done, by all who are in."""
     at = np.array([[w.a, 1] for w in sessions] + [[w.b, -1] for w in sessions])
     at = at[np.argsort(at[:, 0], kind="stable")]
@@ -183,7 +180,7 @@ def _worked_by(sessions: list[Window], ticks: int) -> int:
     return int(at[n - 1, 0] + math.ceil((ticks - done[n - 1]) / people[n - 1]))
 
 
-def _waiting_h(problem: Problem, sessions: list[Window]) -> int:
+def _waiting_h(problem: Problem, sessions: Sequence[Window]) -> int:
     """Hours the coats must wait beyond opening, all together, wherever the one before is laid."""
     hour = max(60 // problem.tick_min, 1)
     open_ = np.unique(np.concatenate([np.arange(w.a, w.b) for w in sessions]))
@@ -204,7 +201,7 @@ def _shortest_wait(problem: Problem, lag: Lag, before: Sitting, open_: NDArray[n
     """Ticks from the opening of what follows until somebody is in, wherever in bench hours ``before`` is begun."""
     if lag.least is None:
         return 0
-    ends, shortest = np.array(problem.warmth.ends(lag.least)), []
+    ends, shortest = problem.warmth.ends(lag.least), []
     for ticks in {before.ticks, before.ticks + before.setup}:
         done = open_[open_ + ticks < ends.size] + ticks
         opens = np.maximum(ends[done - ticks if lag.from_start else done], done)
@@ -244,7 +241,7 @@ def _rows(group: list[Sitting], longest: int) -> int:
     return alone + (math.ceil(shared / most) if shared else 0)
 
 
-def _first(problem: Problem, sessions: list[Window]) -> dict[str, int] | None:
+def _first(problem: Problem, sessions: Sequence[Window]) -> dict[str, int] | None:
     """The first tick each sitting could begin at by what comes before it; None where there is none."""
     first: dict[str, int] = {}
     for s in problem.in_order:
@@ -262,7 +259,7 @@ def _first(problem: Problem, sessions: list[Window]) -> dict[str, int] | None:
     return first
 
 
-def _last(problem: Problem, sessions: list[Window], due: dict[str, int]) -> dict[str, int]:  # fmt: skip
+def _last(problem: Problem, sessions: Sequence[Window], due: dict[str, int]) -> dict[str, int]:  # fmt: skip
     """The last tick each sitting could begin at by what comes after it and by when its rod is due."""
     last: dict[str, int] = {}
     for s in reversed(problem.in_order):
@@ -272,7 +269,7 @@ def _last(problem: Problem, sessions: list[Window], due: dict[str, int]) -> dict
         if s.rod in due:
             high = min(high, due[s.rod] - s.ticks)
             if s.ready is not None:
-                high = min(high, bisect_right(problem.warmth.ends(s.ready), due[s.rod]) - 1)
+                high = min(high, _last_begun(problem, s.ready, due[s.rod]))
         if s.hands:
             high = max((min(w.b - s.ticks, high) for w in sessions if w.a + s.ticks <= w.b and w.a <= high), default=-1)  # fmt: skip
         last[s.id] = high
@@ -282,9 +279,14 @@ def _last(problem: Problem, sessions: list[Window], due: dict[str, int]) -> dict
 def _by_what_follows(problem: Problem, s: Sitting, last: dict[str, int]) -> int:
     high = problem.ticks
     for t in problem.then.get(s.id, ()):
-        lag = next(x for x in t.after if x.first == s.id)
+        lag = t.lag_on(s.id)
         high = min(high, last[t.id] - s.ticks)
         if lag.least is not None:
-            begun = bisect_right(problem.warmth.ends(lag.least), last[t.id]) - 1
+            begun = _last_begun(problem, lag.least, last[t.id])
             high = min(high, begun if lag.from_start else begun - s.ticks)
     return high
+
+
+def _last_begun(problem: Problem, dose: Dose, by: int) -> int:
+    """The last tick at which a dose can begin and be full by another."""
+    return int(np.searchsorted(problem.warmth.ends(dose), by, side="right")) - 1

@@ -64,6 +64,10 @@ class Sitting:
     ready: Dose | None = None
     place: tuple[float, ...] = ()
 
+    def lag_on(self, first: str) -> Lag:
+        """How it waits for one that comes first."""
+        return next(x for x in self.after if x.first == first)
+
 
 @dataclass(frozen=True)
 class Window:
@@ -141,6 +145,11 @@ class Problem:
         """Every sitting, nothing before what comes first. Raises ``CycleError`` where one waits for itself."""
         first = {s.id: [x.first for x in s.after if x.first in self.by_id] for s in self.sittings}
         return tuple(self.by_id[i] for i in TopologicalSorter(first).static_order())
+
+    @cached_property
+    def sessions(self) -> tuple[Window, ...]:
+        """The stretches that may be worked in, in order."""
+        return tuple(sorted((w for w in self.windows if self.is_open(w)), key=lambda w: (w.a, w.person)))  # fmt: skip
 
     @cached_property
     def people(self) -> tuple[str, ...]:

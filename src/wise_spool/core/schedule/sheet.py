@@ -73,7 +73,7 @@ class Numbers:
         self.sittings = problem.in_order
         self.of = {s.id: n for n, s in enumerate(self.sittings)}
         self.people = problem.people
-        self.sessions = sorted((w for w in problem.windows if problem.is_open(w)), key=lambda w: (w.a, w.person))  # fmt: skip
+        self.sessions = problem.sessions
         self._tables: dict[tuple[Dose, bool], int] = {}
 
     def table(self, dose: Dose | None, *, last: bool = False) -> int:
@@ -83,7 +83,7 @@ class Numbers:
     def tables(self) -> NDArray[np.int32]:
         """All tables that were asked for."""
         ticks = self.problem.ticks + 1
-        out = [np.array(self.problem.warmth.ends(d, last=last)[:ticks], np.int32) for d, last in self._tables]  # fmt: skip
+        out = [self.problem.warmth.ends(d, last=last)[:ticks] for d, last in self._tables]
         return np.array(out, np.int32).reshape(len(out), ticks)
 
     def person(self, name: str) -> int:

@@ -113,7 +113,7 @@ def _searched(
         if not wanted:
             return best
         if best.schedule is not None and len(problem.sittings) > MOST_PROVEN:
-            return _calm(problem, replace(best, standing="good"))
+            return replace(best, standing="good")
     try:
         model = Model(problem)
     except CannotBeginError as error:

@@ -20,6 +20,7 @@ from wise_spool.core.schedule.board import ShopBoard
 from wise_spool.core.schedule.hours import Span, bench_hours, moment
 
 Floats = NDArray[np.float64]
+Ints = NDArray[np.int64]
 SPOKEN_AT_C = 21.0
 BEYOND = 3
 """So many times the horizon is reckoned, that waits begun late in it still end."""
@@ -54,21 +55,22 @@ class Warmth:
         begun = float(self.run_min[min(max(start, 0), self.run_min.size - 1)])
         return int(self._last(self.end(start, dose), begun, dose))
 
-    def ends(self, dose: Dose, *, last: bool = False) -> list[int]:
-        """``end``, or ``last_within``, of a dose begun at each tick of the horizon, reckoned once; whoever asks thousands
-        of times looks it up here."""
+    def ends(self, dose: Dose, *, last: bool = False) -> Ints:
+        """``end``, or ``last_within``, of a dose begun at each tick of the horizon, shape (ticks + 1,), reckoned once;
+        whoever asks thousands of times looks it up here."""
         if (dose, last) not in self._tables:
             begun = self.run_min[: self.run_min.size // BEYOND + 1]
             ends = np.maximum(self._full(begun, dose), np.arange(begun.size))
-            self._tables[dose, last] = (self._last(ends, begun, dose) if last else ends).tolist()
+            self._tables[dose, last] = self._last(ends, begun, dose) if last else ends
         return self._tables[dose, last]
 
     def shortest(self, dose: Dose) -> int:
         """The fewest ticks it takes, whenever in the horizon it is begun."""
-        return min(end - start for start, end in enumerate(self.ends(dose)))
+        ends = self.ends(dose)
+        return int((ends - np.arange(ends.size)).min())
 
     @cached_property
-    def _tables(self) -> dict[tuple[Dose, bool], list[int]]:
+    def _tables(self) -> dict[tuple[Dose, bool], Ints]:
         return {}
 
     def __getstate__(self) -> dict[str, Any]:
