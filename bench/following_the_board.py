@@ -3,7 +3,7 @@
     python -m bench.following_the_board [shops [tries [in hand]]]
 
 Each builder has a hidden pace and every sitting its own luck; one evening in twelve nobody comes. Sittings are begun in the
-board's order while it is open, none twice, and what was not done is replanned the next day from what really happened,
+board's order while it is open, none twice, what is in another's hands waited for, and what was not done is replanned the next day from what really happened,
 by the list rule, and where tries are given by the plan with fewest evenings that so many find; so much of the time until a promise is kept in hand. Printed: how many promised rods were ready by their day, and how many coats missed their window.
 """
 
@@ -11,15 +11,15 @@ import random
 import re
 import sys
 from datetime import UTC, datetime, timedelta
-from itertools import groupby
 
 from wise_spool.core.document.log import fold
 from wise_spool.core.ground.operations import Operation
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
+from wise_spool.core.schedule.costing import opens_at
 from wise_spool.core.schedule.fewer import fewer_sessions
 from wise_spool.core.schedule.laying import begins, problem_of
-from wise_spool.core.schedule.problem import Problem, Schedule
+from wise_spool.core.schedule.problem import Placed, Problem, Schedule
 from wise_spool.core.schedule.sittings import LAID_DOWN, OpenRod
 from wise_spool.core.schedule.solving import quick
 from wise_spool.demo.board import demo_board
@@ -45,6 +45,7 @@ class Bench:
             self.done[f"r{n}"] = {o.id: o.done_at for o in mine if o.done_at is not None}
         self.board = demo_board(now.date(), "UTC", {n: r for r, n in self.names.items()})
         self.missed = self.coats = 0
+        self.stood = 0.0
 
     def rods(self) -> list[OpenRod]:
         """The rods as a record has them."""
@@ -70,23 +71,38 @@ class Bench:
                 self.operations[s.rod][n] = o.model_copy(update={"done": True})
                 self.done[s.rod][o.id] = at
 
-    def session(
-        self, problem: Problem, schedule: Schedule, sittings: list[str], until: datetime
-    ) -> None:
-        """One session: in order, each begun only while the bench is open and what comes first is done."""
-        clock = problem.at(schedule[sittings[0]].start)
-        for i in sittings:
+    def evening(self, problem: Problem, schedule: Schedule, until: dict[str, datetime]) -> None:
+        """One day: whoever came does theirs in order, each begun only while the bench is open ``until``, what comes first is
+        done and has set, and nobody else has the blank in hand."""
+        day = min(problem.at(p.start).date() for p in schedule.values())
+        mine = {who: sorted((i for i, p in schedule.items() if p.person == who and problem.at(p.start).date() == day), key=lambda i: schedule[i].start) for who in until}  # fmt: skip
+        clock = dict.fromkeys(mine, problem.origin)
+        ended: dict[str, Placed] = {}
+        in_hand: dict[str, datetime] = {}
+        while any(mine.values()):
+            who, i, at = min(((w, q[0], self.begins(problem, schedule, q[0], clock[w], ended)) for w, q in mine.items() if q), key=lambda x: (x[2], x[0]))  # fmt: skip
             s = problem.by_id[i]
-            clock = max(clock, problem.at(schedule[i].start))
-            if clock >= until:
-                break
-            open_ = {o.id for o in self.operations[s.rod] if not o.done}
+            if s.on_blank and in_hand.get(s.rod, at) > at:
+                self.stood += (in_hand[s.rod] - at).total_seconds() / 60
+                clock[who] = in_hand[s.rod]
+                continue
+            mine[who].pop(0)
+            left = {o.id for o in self.operations[s.rod] if not o.done}
             before = {b.id for o in self.operations[s.rod] if o.id in s.operations for b in o.after}
-            if before & open_ - set(s.operations):
+            if at >= until[who] or before & left - set(s.operations):
                 continue
             took = schedule[i].ticks * problem.tick_min * self.pace * 2.0 ** self.rng.gauss(0, 0.35)
-            self.do(problem, i, clock)
-            clock += timedelta(minutes=took)
+            self.do(problem, i, at)
+            clock[who] = at + timedelta(minutes=took)
+            begun = problem.tick(at)
+            ended[i] = Placed(begun, problem.tick(clock[who]) + 1 - begun, who)
+            if s.on_blank:
+                in_hand[s.rod] = clock[who]
+
+    def begins(self, problem: Problem, schedule: Schedule, i: str, clock: datetime, ended: Schedule) -> datetime:  # fmt: skip
+        """When somebody free at ``clock`` may begin a sitting: not before it is planned, nor before what was done today lets it."""
+        waits = [opens_at(problem, ended[lag.first], lag.first, i) for lag in problem.by_id[i].after if lag.first in ended]  # fmt: skip
+        return max([clock, *(problem.at(t) for t in (schedule[i].start, *waits))])
 
 
 def planned(problem: Problem, tries: int) -> Schedule | None:
@@ -95,8 +111,9 @@ def planned(problem: Problem, tries: int) -> Schedule | None:
     return fewer_sessions(problem, listed, tries) if listed and tries else listed
 
 
-def follow(seed: int, tries: int = 0, in_hand: float = 0.2) -> tuple[int, int, int, int]:
-    """Promised rods, those ready by their day, coats laid, and coats that missed their window."""
+def follow(seed: int, tries: int = 0, in_hand: float = 0.2) -> tuple[int, int, int, int, float]:
+    """Promised rods, those ready by their day, coats laid, coats that missed their window, and minutes somebody stood and
+    waited until another had done with the blank."""
     bench = Bench(seed, datetime(2026, 3, 2, 12, 0, tzinfo=UTC))
     bench.board = bench.board.model_copy(update={"in_hand": in_hand})
     ready: dict[str, datetime] = {}
@@ -115,29 +132,26 @@ def follow(seed: int, tries: int = 0, in_hand: float = 0.2) -> tuple[int, int, i
         if schedule is None or not problem.sittings:
             break
         day = min(problem.at(p.start).date() for p in schedule.values())
-        todays = sorted((i for i, p in schedule.items() if problem.at(p.start).date() == day), key=lambda i: (schedule[i].person, schedule[i].start))  # fmt: skip
-        for person, mine in groupby(todays, key=lambda i: schedule[i].person):
-            if bench.rng.random() < 1 / 12:
-                continue
-            ids = list(mine)
-            until = max(problem.at(w.b) for w in problem.windows if w.person == person and problem.at(w.a).date() == day)  # fmt: skip
-            bench.session(problem, schedule, ids, until)
+        here = {p for p in problem.people if bench.rng.random() >= 1 / 12}
+        open_ = [w for w in problem.windows if w.person in here and problem.at(w.a).date() == day]
+        bench.evening(problem, schedule, {w.person: problem.at(w.b) for w in open_})
         now = datetime.combine(day + timedelta(days=1), datetime.min.time(), UTC)
         for rod, operations in bench.operations.items():
             if rod not in ready and all(o.done or o.skipped for o in operations):
                 ready[rod] = now
     kept = sum(ready.get(r, datetime.max.replace(tzinfo=UTC)) <= at for r, at in due.items())
-    return len(due), kept, bench.coats, bench.missed
+    return len(due), kept, bench.coats, bench.missed, bench.stood
 
 
 def main(shops: int, tries: int, in_hand: float) -> None:
     """Print what became of so many shops."""
     all_ = [follow(seed, tries, in_hand) for seed in range(shops)]
-    due, kept, coats, missed = (sum(x) for x in zip(*all_, strict=True))
+    due, kept, coats, missed, stood = (sum(x) for x in zip(*all_, strict=True))
     print(
         f"{shops} shops: {kept} of {due} promised rods ready by their day ({100 * kept / due:.0f} %)"
     )
     print(f"{coats} coats laid, {missed} windows missed ({100 * missed / max(coats, 1):.1f} %)")
+    print(f"{stood / shops:.0f} minutes in each shop somebody stood and waited until another had done with the blank")  # fmt: skip
 
 
 if __name__ == "__main__":

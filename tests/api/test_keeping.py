@@ -135,14 +135,20 @@ class PutBack(InAShop):
         made = self.client.post("/api/builds", json={"name": "Made after the backup"}).json()
         self.assertEqual(len(self.names()), 3)
         rung = []
-        self.client.app.state.shop.bell.here = rung.append
+        bell, past = self.client.app.state.shop.bell, self.stands()["past"]
+        self.client.app.state.shop.look_anew()  # as when it begins to serve
+        self.assertEqual(bell.past, past)
+        bell.here = rung.append
         answer = self.client.post(f"/api/keeping/backups/{file}/put-back").json()
         self.assertEqual(self.names(), before)
         self.assertEqual(self.client.get(f"/api/builds/{made['id']}").status_code, 404)
-        self.assertIn("event: anew\ndata: -\n\n", rung)
+        self.assertNotEqual(answer["past"], past)
+        self.assertEqual(bell.past, answer["past"])
+        self.assertIn(f"event: anew\ndata: {bell.past}\n\n", rung)
         self.assertEqual(self.client.post("/api/builds", json={"name": "And on"}).status_code, 201)
         self.assertEqual([a["name"] for a in answer["put_aside"]], [answer["aside"]])
-        self.client.post(f"/api/keeping/aside/{answer['aside']}/bring-back")
+        again = self.client.post(f"/api/keeping/aside/{answer['aside']}/bring-back").json()
+        self.assertEqual(again["past"], past)
         self.assertIn("Made after the backup", self.names())
         self.assertNotIn("And on", self.names())
 

@@ -5,7 +5,6 @@ import socket
 import ssl
 import subprocess
 import time
-import zipfile
 
 from playwright.sync_api import expect
 
@@ -166,6 +165,10 @@ class TheDoor(InTheBrowser):
 
         self.expected_console = ("422", "503", *AWAY)  # while one shop is put in the other's place
         self.visit("/kept-safe")
+        with self.page.expect_download() as pack:  # it comes at once, piece by piece
+            self.page.get_by_role("link", name="Everything as open files").click(no_wait_after=True)
+        self.assertTrue(pack.value.suggested_filename.endswith(".zip"))
+        pack.value.cancel()  # what is in it the API's own test reads
         answer = self.page.locator("[data-answer]")
         self.page.get_by_role("button", name="Back up now").click()
         expect(answer).to_have_text("Backed up just now")
@@ -188,10 +191,6 @@ class TheDoor(InTheBrowser):
         self.assertIn("Made after it", names())
         self.page.goto(f"{self.server.url}/")
         expect(self.page.get_by_text("Made after it").first).to_be_visible()
-        self.page.goto(f"{self.server.url}/kept-safe")
-        with self.page.expect_download(timeout=180_000) as pack:  # seventy rods with their sheets
-            self.page.get_by_role("link", name="Everything as open files").click(no_wait_after=True)
-        self.assertIn("READ-ME.txt", zipfile.ZipFile(pack.value.path()).namelist())
 
     def test_who_does_not_trust_the_authority_is_not_talked_to(self):
         other = ssl.create_default_context(cadata=certificates(temporary_dir(), (ADDRESS,)).authority_pem.decode())  # fmt: skip

@@ -93,6 +93,7 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
 async def serving(app: FastAPI) -> AsyncIterator[None]:
     """As long as it serves; what works beside it ends with it."""
     app.state.shop.room_log.start()
+    app.state.shop.look_anew()
     app.state.shop.hearsay.start()
     if app.state.shop.keeping is not None:
         app.state.shop.keeping.start()

@@ -7,7 +7,7 @@ from threading import Lock
 
 STILL_HERE_S = 15.0
 MOST_WAITING = 100
-ANEW = "event: anew\ndata: -\n\n"
+ANEW = "event: anew"
 
 
 class Bell:
@@ -18,6 +18,8 @@ class Bell:
         self._lock = Lock()
         self.spread: Callable[[str], None] | None = None
         """Tells other processes of the shop what was rung in this one."""
+        self.past = ""
+        """Which past of the shop stands there."""
 
     def ring(self, build_id: uuid.UUID, version: int = 0) -> None:
         """Say that this rod has changed, and is at that version."""
@@ -33,7 +35,14 @@ class Bell:
 
     def anew(self) -> None:
         """Say that another past of the shop stands there: every window reads everything anew."""
-        self._say(ANEW)
+        self._say(self._anew())
+
+    def anew_here(self) -> None:
+        """The same to the windows of this process: it may have missed something."""
+        self.here(self._anew())
+
+    def _anew(self) -> str:
+        return f"{ANEW}\ndata: {self.past}\n\n"
 
     def tread(self, tread: str) -> None:
         """Say that the foot switch was trodden on."""
@@ -53,12 +62,12 @@ class Bell:
                 loop.call_soon_threadsafe(_put, queue, event)
 
     async def listen(self) -> AsyncIterator[str]:
-        """Server-sent events: one a change, and a breath now and then so that a dead line is noticed."""
+        """Server-sent events: which past stands there, one a change, and a breath now and then so that a dead line is noticed."""
         queue: asyncio.Queue[str] = asyncio.Queue(MOST_WAITING)
         with self._lock:
             self._listening[queue] = asyncio.get_running_loop()
         try:
-            yield ": listening\n\n"
+            yield f"event: past\ndata: {self.past}\n\n"
             while True:
                 try:
                     yield await asyncio.wait_for(queue.get(), STILL_HERE_S)

@@ -31,6 +31,7 @@ from wise_spool.devices.simulated import SimulatedInstrument, bench_instruments
 from wise_spool.devices.workshop import SimulatedDryer, SimulatedThermometer, Workshop
 from wise_spool.logs import say
 from wise_spool.settings import ROOT, Settings, local_zone
+from wise_spool.store.backups import past_of
 from wise_spool.store.bench import ShopBench
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.door import Door
@@ -165,7 +166,7 @@ class Shop:
         shop.room_log = RoomLog(shop)
         shop.hearsay = Hearsay(builds.engine, shop.bell)
         shop.hearsay.acts = {
-            LEARNED: shop.learning.forget, PUT_DOWN: shop.scheduler.told_to_put_down, ANEW.strip(): shop.forget_all,
+            LEARNED: shop.learning.forget, PUT_DOWN: shop.scheduler.told_to_put_down, ANEW: shop.look_anew,
         }  # fmt: skip
         shop.hearsay.was_cut_off = shop.read_anew
         builds.changed = shop.bell.ring
@@ -183,8 +184,13 @@ class Shop:
 
     def read_anew(self) -> None:
         """Something may have been said that was not heard: nothing that was read or shown here is known to hold."""
+        self.look_anew()
+        self.bell.anew_here()
+
+    def look_anew(self) -> None:
+        """Another past of the shop may stand there now."""
         self.forget_all()
-        self.bell.here(ANEW)
+        self.bell.past = past_of(self.builds.engine)
 
     def forget_all(self) -> None:
         """What was worked out or read before is old: something was struck out of every table."""
@@ -199,7 +205,7 @@ class Shop:
         self.keeping = keeping
 
         def restored() -> None:
-            self.forget_all()
+            self.look_anew()
             self.bell.anew()
 
         keeping.restored, keeping.my_watch = restored, self.watch.mine

@@ -79,7 +79,7 @@ class Hearsay:
         whose, _, event = payload.partition(" ")
         if whose == self.me:
             return
-        act = self.acts.get(event.strip())
+        act = self.acts.get(event.split("\n")[0])
         if act is not None:
             act()
         if event.startswith("event: "):

@@ -9,6 +9,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 import psycopg
+from sqlalchemy import Engine, text
 
 from wise_spool import __version__
 from wise_spool.core.ground.refusals import RefusedError
@@ -208,6 +209,12 @@ def _swap(cluster: Cluster, database: str, fresh: str) -> str:
             link.execute(f'ALTER DATABASE "{database}" RENAME TO "{aside}"')
             link.execute(f'ALTER DATABASE "{fresh}" RENAME TO "{database}"')
     return aside
+
+
+def past_of(engine: Engine) -> str:
+    """Which past of the shop stands there: another database has another number, whatever name it bears now."""
+    with engine.connect() as link:
+        return str(link.scalar(text("SELECT oid FROM pg_database WHERE datname = current_database()")))  # fmt: skip
 
 
 def _drop(cluster: Cluster, name: str) -> None:

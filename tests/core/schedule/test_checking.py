@@ -6,15 +6,16 @@ from dataclasses import replace
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from tests.core.schedule.shops import random_shop
+from tests.core.schedule.shops import bench, on_one_blank, random_shop
 from wise_spool.core.schedule.by_list import by_list
 from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.conflict import conflict_of
 from wise_spool.core.schedule.costing import cost_of
 from wise_spool.core.schedule.fewer import fewer_sessions
 from wise_spool.core.schedule.gather import gathered, hops
-from wise_spool.core.schedule.problem import Placed
+from wise_spool.core.schedule.problem import Lag, Placed, Sitting
 from wise_spool.core.schedule.solving import solve
+from wise_spool.core.schedule.warmth import Dose
 from wise_spool.core.schedule.why import why
 
 
@@ -28,6 +29,7 @@ class RandomShops(unittest.TestCase):
         for a in (*heard, found):
             if a.schedule is not None:
                 self.assertEqual(faults(problem, a.schedule), [], a.standing)
+                self.assertEqual(on_one_blank(problem, a.schedule), set())
                 self.assertEqual(a.points, cost_of(problem, a.schedule).points)
         if found.bound is not None and found.standing == "proven":
             self.assertLessEqual(found.points, found.bound)
@@ -47,9 +49,11 @@ class RandomShops(unittest.TestCase):
         if listed is None:
             return
         self.assertEqual(faults(problem, listed), [])
+        self.assertEqual(on_one_blank(problem, listed), set())
         calm = gathered(problem, listed)
         for better in (fewer_sessions(problem, listed, tries=12), calm):
             self.assertEqual(faults(problem, better), [])
+            self.assertEqual(on_one_blank(problem, better), set())
             self.assertLessEqual(cost_of(problem, better).points, cost_of(problem, listed).points)
         self.assertLessEqual(hops(problem, calm), hops(problem, listed))
 
@@ -92,6 +96,39 @@ class WhatBreaks(unittest.TestCase):
         self.broken("ready after it must be", problem=early)
         pin = replace(self.problem, sittings=tuple(replace(s, pinned=3) if s.id == "r0/glue" else s for s in self.problem.sittings))  # fmt: skip
         self.broken("not where it was pinned", problem=pin)
+
+
+class OneBlank(unittest.TestCase):
+    """A coat that turns for six ticks on rod x, and work on either rod beside it."""
+
+    COAT = Sitting("x/coat", "x", "", 2, on_blank=True, turns=Dose(30.0))
+
+    def faults(self, other, at):
+        problem = bench((self.COAT, other), [("a", 0, 40), ("b", 0, 40)], ticks=60)
+        schedule = {"x/coat": Placed(10, 2, "a"), other.id: Placed(at, 3, "b")}
+        self.assertEqual(bool(on_one_blank(problem, schedule)), any("want one blank" in f for f in faults(problem, schedule)))  # fmt: skip
+        return faults(problem, schedule)
+
+    def test_two_pairs_of_hands_and_a_dryer_want_one_blank(self):
+        own = Sitting("x/own", "x", "", 3, on_blank=True)
+        for at, free in ((7, True), (8, False), (10, False), (11, False), (15, False), (16, True)):
+            self.assertEqual(self.faults(own, at) == [], free, at)
+        self.assertEqual(self.faults(own, 15), ["x/coat and x/own want one blank"])
+
+    def test_off_the_rod_and_on_another_rod_nothing_is_in_the_way(self):
+        self.assertEqual(self.faults(Sitting("x/grip", "x", "", 3), 11), [])
+        self.assertEqual(self.faults(Sitting("y/own", "y", "", 3, on_blank=True), 11), [])
+
+    def test_the_next_coat_goes_on_while_this_one_turns(self):
+        lag = Lag("x/coat", "one on another", Dose(15.0), from_start=True)
+        self.assertEqual(self.faults(Sitting("x/next", "x", "", 3, on_blank=True, after=(lag,)), 13), [])  # fmt: skip
+
+    def test_it_is_said_what_is_in_the_way(self):
+        own = Sitting("x/own", "x", "", 3, on_blank=True)
+        problem = bench((self.COAT, own), [("a", 0, 40), ("b", 0, 40)], ticks=60)
+        schedule = {"x/coat": Placed(0, 2, "a"), "x/own": Placed(6, 3, "b")}
+        self.assertEqual(faults(problem, schedule), [])
+        self.assertEqual(why(problem, schedule, "x/own").cause, "blank")
 
 
 class Conflicts(unittest.TestCase):

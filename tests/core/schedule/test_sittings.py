@@ -1,6 +1,7 @@
 """Sittings out of a rod's operations, and the problem of a whole shop laid out on its hours."""
 
 import unittest
+from dataclasses import replace
 from datetime import UTC, date, datetime, time, timedelta
 
 from pydantic import ValidationError
@@ -8,6 +9,7 @@ from pydantic import ValidationError
 from wise_spool.core.document.bench import Air
 from wise_spool.core.document.finish import CoatLaid
 from wise_spool.core.document.log import LogEntry, fold
+from wise_spool.core.ground.operations import Before, Operation
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.core.schedule.board import (
@@ -150,6 +152,48 @@ class FromOperations(unittest.TestCase):
         pin = Pin(job="r1/marks", start=begins(NOW) + timedelta(hours=30), person="runa")
         s = laid(BOARD.model_copy(update={"pins": (pin,)})).by_id["r1/marks"]
         self.assertEqual((s.pinned, s.pinned_to), (360, "runa"))
+
+    def test_what_runs_twice_on_one_blank_goes_on_once(self):
+        """As a plan of an older edition may have it: the one that lasts longest stays, the other is planned again."""
+        until = [NOW + timedelta(minutes=n) for n in (11, 21, 31)]
+        running = {"r5/spine": ("runa", until[0]), "r5/marks": ("eskil", until[1]), "r5/fill:seat": ("ylva", until[2])}  # fmt: skip
+        sits = laid(running=running).by_id
+        self.assertEqual([sits[i].pinned_to for i in running], ["", "eskil", "ylva"])
+
+    def test_nothing_is_begun_on_a_rod_that_turns(self):
+        """But what waits for that coat keeps its own wait."""
+        own = Operation(id="own:o", kind="own", stage="finish", words="Ink the serial number", rank=(6, 0), hands_min=10)  # fmt: skip
+        for off_rod in (False, True):
+            rod = replace(RODS[2], operations=(*RODS[2].operations, own.model_copy(update={"off_rod": off_rod})))  # fmt: skip
+            problem = laid(rods=[rod])
+            s = problem.by_id["r2/own:o"]
+            until = max(b.b for b in problem.busy)
+            self.assertEqual((s.earliest, s.earliest_why), (0, "") if off_rod else (until, "it turns on the dryer"))  # fmt: skip
+            self.assertNotIn("turns", problem.by_id["r2/coat:2"].earliest_why)
+        opens = problem.by_id["r2/coat:2"].earliest
+        longer = tuple(o.model_copy(update={"wait": o.wait.model_copy(update={"turns_min": 2 * o.wait.least_min})}) if o.id == "coat:1" else o for o in rod.operations)  # fmt: skip
+        problem = laid(rods=[replace(rod, operations=longer)])
+        self.assertGreater(max(b.b for b in problem.busy), opens)
+        self.assertEqual(problem.by_id["r2/coat:2"].earliest, opens)
+
+    def test_the_weight_is_hung_before_the_guides_are_wrapped_and_nothing_is_handed_over_first(
+        self,
+    ):
+        for rod in {s.rod for s in self.problem.sittings}:
+            for earlier, later in (("test", "guides"), ("weigh", "hand_over"), ("photograph", "hand_over")):  # fmt: skip
+                if key(rod, earlier) in self.sits and key(rod, later) in self.sits:
+                    self.assertIn(key(rod, earlier), [x.first for x in self.sits[key(rod, later)].after])  # fmt: skip
+        begun = tuple(o.model_copy(update={"share_done": 0.5}) if o.id == "guides" else o for o in RODS[1].operations)  # fmt: skip
+        wraps = [s for s in laid(rods=[replace(RODS[1], operations=begun)]).sittings if s.kind == "guides"]  # fmt: skip
+        self.assertFalse(any(x.first == "r1/test" for s in wraps for x in s.after))
+        first = tuple(o.model_copy(update={"after": (*o.after, Before(id="guides", why="wished"))}) if o.id == "test" else o for o in RODS[1].operations)  # fmt: skip
+        self.assertIsNotNone(quick(laid(rods=[replace(RODS[1], operations=first)])).schedule)
+
+    def test_what_is_done_off_the_rod_does_not_hold_its_blank(self):
+        apart = {o.id for r in RODS for o in r.operations if o.off_rod}
+        self.assertTrue(all(i.split(":")[0] in ("fill", "finish", "join", "mask", "layer") for i in apart))  # fmt: skip
+        for s in self.problem.sittings:
+            self.assertEqual(s.on_blank, not set(s.operations) <= apart, s.id)
 
     def test_the_demo_comes_through_before_the_char_run(self):
         found = quick(self.problem)

@@ -4,9 +4,12 @@ import itertools
 import unittest
 from dataclasses import replace
 
+from ortools.sat.python.cp_model import OPTIMAL, CpSolver
+
 from tests.core.schedule.shops import bench
 from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.costing import cost_of
+from wise_spool.core.schedule.model import Model
 from wise_spool.core.schedule.problem import Due, Lag, Placed, Sitting
 from wise_spool.core.schedule.solving import solve
 from wise_spool.core.schedule.warmth import Dose
@@ -61,6 +64,23 @@ class EveryPossibility(unittest.TestCase):
         sits = [Sitting("x/1", "x", "", 3, machines=("wrapper",)), Sitting("y/1", "y", "", 3, machines=("wrapper",)), Sitting("y/2", "y", "", 2, after=(Lag("y/1", "first"),))]  # fmt: skip
         self.check(two_people(*sits, dues=(Due("x", "x", 3), Due("y", "y", 5, trip=True))))
 
+    def test_one_blank_between_two_who_could_both_work_on_it(self):
+        x = [Sitting(f"x/{n}", "x", "", 2, on_blank=n < 2) for n in range(3)]
+        y = Sitting("y/1", "y", "", 1, on_blank=True)
+        for others in ((*x,), (*x[:2], y), (replace(x[0], turns=Dose(12.0)), x[1], y)):
+            self.check(two_people(*others, dues=(Due("x", "x", 4), Due("y", "y", 5))))
+
+    def test_both_in_for_an_hour_do_not_share_a_blank_for_it(self):
+        """Off the rod, the second is done the same day; on it, the next."""
+        days = []
+        for on_blank in (True, False):
+            sits = [Sitting(f"x/{n}", "x", "", 4, on_blank=on_blank) for n in range(2)]
+            hours = [("a", 0, 5), ("b", 2, 6), ("a", 300, 305)]
+            problem = bench(sits, hours, ticks=340, dues=(Due("x", "x"),))
+            self.check(problem)
+            days.append(solve(problem).cost.ready_days)
+        self.assertEqual(days, [2, 1])
+
     def test_a_coat_that_must_be_followed_within_its_window_on_one_dryer(self):
         lag = Lag("x/1", "one on another", Dose(60.0), Dose(110.0), "it closes", from_start=True)
         sits = [Sitting("x/1", "x", "", 2, turns=Dose(30.0)), Sitting("x/2", "x", "", 2, turns=Dose(30.0), after=(lag,)), Sitting("y/1", "y", "", 2, turns=Dose(30.0))]  # fmt: skip
@@ -111,6 +131,13 @@ class InARow(unittest.TestCase):
         self.assertEqual(faults(problem, found.schedule), [])
         followed = [(problem.by_id[i].group, problem.by_id[p.follows].group) for i, p in found.schedule.items() if p.follows]  # fmt: skip
         self.assertEqual(followed, [("red", "red")])
+
+    def test_parts_of_one_wrap_go_on_in_a_row_and_what_must_cure_between_does_not(self):
+        for cures, fits in ((None, True), (Dose(5.0), False)):
+            lag = Lag("x/1", "one part after another", cures)
+            sits = [Sitting("x/1", "x", "", 2, setup=2, group="red"), Sitting("x/2", "x", "", 2, setup=2, group="red", after=(lag,))]  # fmt: skip
+            model = Model(bench(sits, [("a", 0, 6)], ticks=40, dues=[Due("x", "x")]))
+            self.assertEqual(CpSolver().solve(model.cp) == OPTIMAL, fits)
 
 
 if __name__ == "__main__":

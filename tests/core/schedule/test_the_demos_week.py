@@ -3,6 +3,7 @@
 import unittest
 from datetime import UTC, datetime, timedelta
 
+from tests.core.schedule.shops import on_one_blank
 from wise_spool.core.document.log import fold, live
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
@@ -31,9 +32,11 @@ class TheDemosWeek(unittest.TestCase):
             with self.subTest(now.strftime("%A %H")):
                 rods = list(open_rods(now))
                 board = demo_board(now.date(), "UTC", {r.name: r.id for r in rods})
-                found = quick(problem_of(board, rods, begins(now)))
+                problem = problem_of(board, rods, begins(now))
+                found = quick(problem)
                 self.assertIsNotNone(found.schedule)
                 self.assertEqual(found.cost.slipped_days, 0)
+                self.assertEqual(on_one_blank(problem, found.schedule), set())
 
 
 if __name__ == "__main__":

@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { create } from "zustand";
 import { persist } from "zustand/middleware";
 
-import { beginAnew } from "../door/anew";
+import { stands } from "../door/anew";
 import { freshRowId } from "../rod/changes";
 import { api, Refused, take } from "../api/client";
 import type { Card, Clock, Clocks, RunningClock } from "../api/types";
@@ -159,7 +159,13 @@ export function useBell(): void {
           "board",
           () => void queries.invalidateQueries({ queryKey: ["board"] }),
         );
-        bell.addEventListener("anew", beginAnew);
+        bell.addEventListener("past", (e: MessageEvent<string>) => stands(e.data));
+        bell.addEventListener("anew", (e: MessageEvent<string>) =>
+          stands(e.data, () => {
+            void queries.invalidateQueries();
+            void theRod().then((r) => r.changedWhileAway());
+          }),
+        );
         bell.addEventListener("foot", (e: MessageEvent<string>) =>
           window.dispatchEvent(new CustomEvent(FOOT, { detail: e.data })),
         );

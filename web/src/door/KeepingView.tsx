@@ -32,7 +32,10 @@ export function KeepingView() {
     anew.mine = what === "back" || what === "aside";
     try {
       const now = await doing();
-      if (anew.mine) client.clear();
+      if (anew.mine) {
+        anew.past = now.past;
+        client.clear();
+      }
       client.setQueryData(["keeping"], now);
       setSaid(then);
     } catch (error) {

@@ -1,17 +1,15 @@
 """Routes of what is kept: backups, their schedule and drill, putting them back; and everything as open files."""
 
-import tempfile
 from datetime import datetime
-from pathlib import Path
 
 from fastapi import APIRouter
-from fastapi.responses import FileResponse
+from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
-from starlette.background import BackgroundTask
 
 from wise_spool.api.deps import InShop, Shop
-from wise_spool.api.open_files import write_everything
+from wise_spool.api.open_files import everything
 from wise_spool.core.ground.refusals import NotNowError
+from wise_spool.store.backups import past_of
 from wise_spool.store.keeping import Drilled, Keeping, Schedule
 
 routes = APIRouter(prefix="/api/keeping")
@@ -44,6 +42,8 @@ class Kept(BaseModel):
     put_aside: list[PutAside]
     drill: Drilled | None
     trouble: str
+    past: str
+    """Which past of the shop stands there."""
     aside: str = ""
 
 
@@ -91,13 +91,11 @@ def bring_back(name: str, shop: InShop) -> Kept:
     return _stands(keeping, keeping.bring_back(name))
 
 
-@routes.get("/everything.zip", response_class=FileResponse)
-def everything(shop: InShop) -> FileResponse:
+@routes.get("/everything.zip", response_class=StreamingResponse)
+def everything_packed(shop: InShop) -> StreamingResponse:
     """All of the shop as open files, to be read without Wise Spool."""
-    with tempfile.NamedTemporaryFile(prefix="wise-spool-", suffix=".zip", delete=False) as out:
-        write_everything(shop, out)
-    path = Path(out.name)
-    return FileResponse(path, media_type="application/zip", filename=f"wise-spool-{shop.name}.zip", background=BackgroundTask(path.unlink, missing_ok=True))  # fmt: skip
+    named = {"Content-Disposition": f'attachment; filename="wise-spool-{shop.name}.zip"'}
+    return StreamingResponse(everything(shop), media_type="application/zip", headers=named)
 
 
 def _keeping(shop: Shop) -> Keeping:
@@ -108,7 +106,7 @@ def _keeping(shop: Shop) -> Keeping:
 
 def _stands(keeping: Keeping, aside: str = "") -> Kept:
     return Kept(
-        schedule=keeping.schedule(), folder=str(keeping.folder()), drill=keeping.drilled(), trouble=keeping.trouble, aside=aside,
+        schedule=keeping.schedule(), folder=str(keeping.folder()), drill=keeping.drilled(), trouble=keeping.trouble, past=past_of(keeping.engine), aside=aside,
         backups=[
             KeptBackup(file=f.file, made_at=f.made_at, size=f.size, rods=f.note.rods if f.note else None, things=f.note.things if f.note else None)
             for f in keeping.found()

@@ -131,7 +131,7 @@ def _of_area(build: Build, area: AreaPlan) -> list[Operation]:
         masked = f"Mask {said.masked}." if said.masked else "Mask what stays bare."
         out.append(
             Operation(
-                id=f"mask:{area.id}", kind="mask", stage="finish", words=f"Scuff, clean and mask: {area.name}", rank=_rank(said, 0), place=place,
+                id=f"mask:{area.id}", kind="mask", stage="finish", words=f"Scuff, clean and mask: {area.name}", rank=_rank(said, 0), place=place, off_rod=_is_loose(said),
                 hands_min=habits().mask_min, needs=(Need(what="fine abrasive"), Need(what="alcohol"), Need(what="masking tape")), after=first,
                 done=area.on > 0, caution=f"{masked} Dust mask; no flame near the cleaner.",
             )
@@ -148,10 +148,15 @@ def _of_area(build: Build, area: AreaPlan) -> list[Operation]:
                 place=place, hands_min=round(max(coat.brush_min, 3.0), 1), wait=wait.model_copy(update={"what": "what follows may go on"}), after=after,
                 needs=(Need(what=coat.product, amount=format_volume(sum(m.part_a_ml + m.part_b_ml for m in coat.mixes))),),
                 resources=RESOURCES[SETS_BY[coat.kind]], setup=f"finish {coat.product}", setup_min=habits().mix_min / 2 if len(coat.mixes) and coat.mixes[0].part_b_ml == 0 else habits().mix_min,
-                irreversible=True, caution=caution_of(coat.kind), done=coat.laid, done_at=coat.starts_at if coat.laid else None,
+                irreversible=True, caution=caution_of(coat.kind), done=coat.laid, done_at=coat.starts_at if coat.laid else None, off_rod=_is_loose(said),
             )
         )  # fmt: skip
     return out
+
+
+def _is_loose(said: Area | None) -> bool:
+    """Whether it is painted before it is glued."""
+    return said is not None and said.covers == "seat" and said.loose
 
 
 def _rank(said: Area | None, number: int) -> tuple[float, ...]:
@@ -159,7 +164,7 @@ def _rank(said: Area | None, number: int) -> tuple[float, ...]:
     if said is None:
         return (4, 6.0, number)
     if said.covers == "seat":
-        return (0.5 if said.loose else 2.5, 0.0, number)
+        return (0.5 if _is_loose(said) else 2.5, 0.0, number)
     return (2.8 if said.covers == "stretch" else 5, 0.5, number)
 
 

@@ -63,6 +63,7 @@ class Operation(Frozen):
     ``due_on`` is the day before which it is not asked for.
     ``mix`` is the cup it is made from, ``setup`` what is set up or mixed for it in ``setup_min`` and need not be
     again for the next like it, of a cup only within ``pot_min``.
+    ``off_rod`` is done apart from the blank, while something else may be done on that.
     ``rank`` orders what nothing else does. ``minutes_by`` names the habit that ``hands_min`` is from, ``planned_min`` what it was before.
     """
 
@@ -75,6 +76,7 @@ class Operation(Frozen):
     part_id: str | None = None
     enters: Enters | None = None
     irreversible: bool = False
+    off_rod: bool = False
     hands_min: float | None = None
     minutes_by: str = ""
     planned_min: float | None = None

@@ -116,10 +116,6 @@ def _between(problem: Problem, first: Sitting, last: Sitting) -> list[Sitting]:
     out: list[Sitting] = []
     for lag in last.after:
         t = problem.by_id.get(lag.first)
-        if t is not None and t.id != first.id and _comes_after(problem, t, first):
+        if t is not None and first.id in problem.all_before[t.id]:
             out += [b for b in (*_between(problem, first, t), t) if b not in out]
     return out
-
-
-def _comes_after(problem: Problem, t: Sitting, first: Sitting) -> bool:
-    return any(x.first == first.id or (x.first in problem.by_id and _comes_after(problem, problem.by_id[x.first], first)) for x in t.after)  # fmt: skip

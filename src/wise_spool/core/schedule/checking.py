@@ -20,6 +20,7 @@ def faults(problem: Problem, schedule: Schedule) -> list[str]:
         out += _of_one(problem, s, schedule)
     out += _of_people(problem, schedule)
     out += _of_machines(problem, schedule)
+    out += _of_blanks(problem, schedule)
     for due in problem.dues:
         ready = ready_at(problem, schedule, due.rod)
         held = due.must and ("must", due.rod) not in problem.relaxed and due.at is not None
@@ -120,6 +121,20 @@ def _of_machines(problem: Problem, schedule: Schedule) -> list[str]:
         if _most_at_once(spans) > most:
             out.append(f"more at once on the {name} than the {most} it has")
     return out
+
+
+def _of_blanks(problem: Problem, schedule: Schedule) -> list[str]:
+    """A blank is in one place: in somebody's hands, or on a dryer."""
+    return [
+        f"{s.id} and {t.id} want one blank"
+        for s in problem.sittings
+        for t in problem.beside.get(s.id, ())
+        if schedule[s.id].start <= schedule[t.id].start < _let_go(problem, s, schedule[s.id])
+    ]
+
+
+def _let_go(problem: Problem, s: Sitting, p: Placed) -> int:
+    return p.end if s.turns is None else turns_until(problem, s, p)
 
 
 def turns_until(problem: Problem, s: Sitting, p: Placed) -> int:

@@ -17,6 +17,9 @@ from wise_spool.core.schedule.sittings import (
 )
 from wise_spool.core.schedule.warmth import warmth_of
 
+Running = Mapping[str, tuple[str, datetime]]
+"""By sitting: who is at it, and until when."""
+
 
 def begins(now: datetime, tick_min: int = TICK_MIN) -> datetime:
     """The origin of a schedule made now: the next full tick, UTC."""
@@ -29,7 +32,7 @@ def problem_of(
     rods: Iterable[OpenRod],
     origin: datetime,
     before: Mapping[str, datetime] | None = None,
-    running: Mapping[str, tuple[str, datetime]] | None = None,
+    running: Running | None = None,
     tick_min: int = TICK_MIN,
 ) -> Problem:
     """Everything left to do, laid out on the shop's hours from ``origin`` (a full tick) on; ``before`` is when each
@@ -41,7 +44,8 @@ def problem_of(
     warmth = warmth_of(board, origin, ticks, tick_min, [s for s in spans if not s.away])
     clock = Clock(origin, tick_min, ticks, warmth)
     sittings = [s for r in rods for s in last_parts(sittings_of(r, board, clock))]
-    sittings = [_going_on(s, (running or {}).get(s.id), clock) for s in sittings]
+    now = _one_a_blank(sittings, running or {})
+    sittings = [_going_on(s, now.get(s.id), clock) for s in sittings]
     windows = [Window(s.person, clock.up(s.start), clock.tick(s.end), s.day, s.away) for s in spans]
     known = {s.id for s in sittings}
     return Problem(
@@ -53,6 +57,18 @@ def problem_of(
         before={i: Placed(clock.tick(at), 0) for i, at in (before or {}).items() if i in known and at >= origin},
         tick_min=tick_min,
     )  # fmt: skip
+
+
+def _one_a_blank(sittings: Iterable[Sitting], running: Running) -> Running:
+    """Of what is under way on one blank, what lasts longest; a plan of before this was looked at may have put two there."""
+    last: dict[str, str] = {}
+    rest = {}
+    for s in sittings:
+        if s.id in running and not s.on_blank:
+            rest[s.id] = running[s.id]
+        elif s.id in running and (s.rod not in last or running[last[s.rod]][1] < running[s.id][1]):
+            last[s.rod] = s.id
+    return rest | {i: running[i] for i in last.values()}
 
 
 def _going_on(s: Sitting, now: tuple[str, datetime] | None, clock: Clock) -> Sitting:

@@ -36,22 +36,12 @@ STEPS = 16
 
 def _cures_between(problem: Problem) -> dict[str, set[str]]:
     """For each sitting, those before it that something must cure after: they cannot be done in a row."""
-    known: dict[str, tuple[set[str], set[str]]] = {}
-
-    def before(i: str) -> tuple[set[str], set[str]]:
-        if i in known:
-            return known[i]
-        known[i] = (set(), set())
-        all_, parted = set(), set()
-        for lag in problem.by_id[i].after:
-            if lag.first in problem.by_id:
-                more, cured = before(lag.first)
-                all_ |= {lag.first, *more}
-                parted |= cured | ({lag.first, *more} if lag.least is not None else set())
-        known[i] = (all_, parted)
-        return known[i]
-
-    return {s.id: before(s.id)[1] for s in problem.sittings}
+    before = problem.all_before
+    cured = {
+        s.id: {i for lag in s.after if lag.least is not None for i in (lag.first, *before.get(lag.first, ()))}
+        for s in problem.sittings
+    }  # fmt: skip
+    return {i: cured[i].union(*(cured.get(b, ()) for b in before[i])) for i in cured}
 
 
 def line_of(ends: list[int], first: int, *, above: bool) -> tuple[int, int]:
@@ -106,6 +96,7 @@ class Model:
         self.demands: dict[Demand, Any] = {}
         self.open_demands = open_demands
         self.sessions: list[Any] = []
+        self.turning: dict[str, Any] = {}
         self.points: Any = 0
         self.far = int(problem.warmth.run_min.size)
         for s in problem.sittings:
@@ -115,6 +106,7 @@ class Model:
             self._waits(s)
         self._hands()
         self._machines()
+        self._blanks()
         self._aim()
 
     def _demand(self, kind: DemandKind, of: str) -> Any:
@@ -320,13 +312,29 @@ class Model:
                 full = self._dose(s, s.turns, from_start=True, last=False)
                 self.cp.add_max_equality(until, [full, v.end])
                 size = self.cp.new_int_var(0, self.far, f"turning {s.id}")
-                held["dryer"].append(self.cp.new_interval_var(v.start, size, until, f"{s.id} dryer"))  # fmt: skip
+                self.turning[s.id] = self.cp.new_interval_var(v.start, size, until, f"{s.id} dryer")
+                held["dryer"].append(self.turning[s.id])
         for m, spans in held.items():
             most = self.problem.dryer_slots if m == "dryer" else self.problem.machines.get(m, 0)
             if most == 1:
                 self.cp.add_no_overlap(spans)
             else:
                 self.cp.add_cumulative(spans, [1] * len(spans), most)
+
+    def _blanks(self) -> None:
+        """Of what wants one blank, one at a time; what turns holds it until it has turned."""
+        hands: dict[str, list[Any]] = defaultdict(list)
+        here: dict[str, Any] = {}
+        for s in self.problem.sittings:
+            if self.problem.beside.get(s.id):
+                v = self.vars[s.id]
+                here[s.id] = self.cp.new_interval_var(v.start, v.ticks, v.end, f"{s.id} blank")
+                hands[s.rod].append(here[s.id])
+        for spans in hands.values():
+            self.cp.add_no_overlap(spans)
+        for i, turns in self.turning.items():
+            for t in self.problem.beside.get(i, ()):
+                self.cp.add_no_overlap([turns, self.turning.get(t.id, here[t.id])])
 
     def _aim(self) -> None:
         p, cp = self.problem, self.cp

@@ -252,7 +252,7 @@ def _opens(sheet: Sheet, bench: Bench, s: int) -> tuple[int, int]:
 
 @lean
 def _free_from(sheet: Sheet, bench: Bench, s: int, ticks: int, low: int, end: int, n: int) -> int:
-    """The first tick from ``low`` at which hands, machines and a dryer's slot are all free; NONE by ``end``."""
+    """The first tick from ``low`` at which hands, machines, a dryer's slot and the blank are all free; NONE by ``end``."""
     at = low
     while at + ticks <= end:
         clear = at
@@ -264,14 +264,26 @@ def _free_from(sheet: Sheet, bench: Bench, s: int, ticks: int, low: int, end: in
             for k in range(sheet.sittings[s].machine, sheet.sittings[s].machine_to):
                 m = sheet.lists[k]
                 clear = max(clear, _let_go(bench.held, m, at, at + ticks, sheet.most[m]))
+            until = _turned(sheet, s, at, at + ticks)
             if sheet.sittings[s].turns != NONE:
-                until = max(sheet.tables[sheet.sittings[s].turns, at], at + ticks)
                 dryer = sheet.most.size - 1
                 clear = max(clear, _let_go(bench.held, dryer, at, until, sheet.most[dryer]))
+            for k in range(sheet.sittings[s].beside, sheet.sittings[s].beside_to):
+                t = sheet.lists[k]
+                begun = bench.placed[t].start
+                if begun != NONE and begun < until:
+                    clear = max(clear, _turned(sheet, t, begun, _end(bench, t)))
         if clear == at:
             return at
         at = clear
     return NONE
+
+
+@lean
+def _turned(sheet: Sheet, s: int, at: int, end: int) -> int:
+    """When a blank is free again that is worked on from ``at`` to ``end``: once it has turned, where it turns."""
+    turns = sheet.sittings[s].turns
+    return end if turns == NONE else max(sheet.tables[turns, at], end)
 
 
 @lean
@@ -361,8 +373,7 @@ def _hold_all(sheet: Sheet, bench: Bench, s: int, more: int) -> None:
     for k in range(sheet.sittings[s].machine, sheet.sittings[s].machine_to):
         _hold(bench.held, sheet.lists[k], at, end, more)
     if sheet.sittings[s].turns != NONE:
-        until = max(sheet.tables[sheet.sittings[s].turns, at], end)
-        _hold(bench.held, sheet.most.size - 1, at, until, more)
+        _hold(bench.held, sheet.most.size - 1, at, _turned(sheet, s, at, end), more)
 
 
 @lean

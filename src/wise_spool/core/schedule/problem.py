@@ -10,6 +10,7 @@ from functools import cached_property
 from graphlib import TopologicalSorter
 from typing import Literal
 
+from wise_spool.core.ground.before import all_before
 from wise_spool.core.schedule.warmth import Dose, Warmth
 
 TICK_MIN = 5
@@ -37,8 +38,8 @@ class Sitting:
     """One sitting: ``ticks`` of hands, and ``setup`` more unless it follows at once on one of the same ``group``.
 
     ``only`` are spans it must lie in, where it must lie in some. ``machines`` are held while it lasts; ``turns`` is how long after its start it holds a dryer's slot. Not before
-    ``earliest`` nor after ``latest`` (ticks), each with why. ``begun`` is work under way. Without ``hands`` it needs
-    nobody.
+    ``earliest`` nor after ``latest`` (ticks), each with why. Without ``hands`` it needs nobody. What is done ``on_blank``
+    holds the blank of its rod while it lasts, and while the blank turns.
     """
 
     id: str
@@ -53,6 +54,7 @@ class Sitting:
     pot_ticks: int | None = None
     machines: tuple[str, ...] = ()
     turns: Dose | None = None
+    on_blank: bool = False
     only: tuple[tuple[int, int], ...] = ()
     after: tuple[Lag, ...] = ()
     earliest: int = 0
@@ -139,6 +141,28 @@ class Problem:
             for lag in s.after:
                 out.setdefault(lag.first, []).append(s)
         return {i: tuple(of) for i, of in out.items()}
+
+    @cached_property
+    def all_before(self) -> dict[str, frozenset[str]]:
+        """For each sitting everything that comes before it."""
+        return all_before({s.id: [x.first for x in s.after] for s in self.sittings})
+
+    @cached_property
+    def beside(self) -> dict[str, tuple[Sitting, ...]]:
+        """For each sitting those that want the same blank and may come before it or after it, but not at once.
+
+        What comes before it or after it keeps its own waits: a coat is brushed on while the one below it turns.
+        """
+        rods: dict[str, list[Sitting]] = {}
+        for s in self.sittings:
+            if s.on_blank:
+                rods.setdefault(s.rod, []).append(s)
+        before = self.all_before
+        return {
+            s.id: tuple(t for t in of if t.id != s.id and t.id not in before[s.id] and s.id not in before[t.id])
+            for of in rods.values()
+            for s in of
+        }  # fmt: skip
 
     @cached_property
     def in_order(self) -> tuple[Sitting, ...]:

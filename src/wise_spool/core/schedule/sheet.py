@@ -34,7 +34,7 @@ class Sheet(NamedTuple):
     spans: Ints
     """(spans, 2): from and to."""
     lists: Ints
-    """The machines each sitting holds, what must find room with it, and what is of its group."""
+    """The machines each sitting holds, what must find room with it, what is of its group, and what wants the same blank."""
     tables: NDArray[np.int32]
     """(k, ticks + 1): when a dose begun at a tick is full, or the last tick within it."""
     most: Ints
@@ -50,6 +50,7 @@ class Sheet(NamedTuple):
 SITTING = np.dtype([(name, np.int64) for name in (
     "ticks", "setup", "hands", "group", "pot", "earliest", "latest", "pinned", "pinned_to", "rod", "ready", "turns", "before",
     "wait", "wait_to", "awaited", "awaited_to", "only", "only_to", "machine", "machine_to", "follower", "follower_to", "alike", "alike_to",
+    "beside", "beside_to",
 )])  # fmt: skip
 """NONE is none of it; ``latest`` is NEVER where it may always begin, ``pinned`` and ``before`` where there is no such tick;
 ``group``, ``rod``, ``ready`` and ``turns`` number a group, a due rod and tables."""
@@ -119,6 +120,7 @@ def sheet_of(numbers: Numbers, followers: Mapping[str, Sequence[Sitting]]) -> Sh
             problem.before[s.id].start if s.id in problem.before else NEVER,
             *_added(waits, first), *_added(waits, pins), *_added(spans, s.only), *_added(lists, [machines[m] for m in s.machines]),
             *_added(lists, [numbers.of[t.id] for t in followers[s.id]]), *kept[s.group],
+            *_added(lists, [numbers.of[t.id] for t in problem.beside.get(s.id, ())]),
         ))  # fmt: skip
     over = accumulate((w.b for w in numbers.sessions), max)
     slots = {**machines, "dryer": len(machines)}

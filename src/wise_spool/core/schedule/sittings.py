@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime, time, timedelta
 from graphlib import CycleError, TopologicalSorter
 
+from wise_spool.core.ground.before import all_before
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.operations import Before, Operation, OperationKind, Wait
 from wise_spool.core.schedule.board import ShopBoard
@@ -21,6 +22,12 @@ LAID_DOWN: tuple[OperationKind, ...] = ("guides", "arbor", "part_finish", "own")
 """Work that may be broken off and taken up again."""
 NOT_PLANNED: tuple[OperationKind, ...] = ("follow_up",)
 """Asked for on their own day, not put into hours."""
+GLADLY_FIRST: tuple[tuple[str, str, str], ...] = (
+    ("test", "guides", "the guides are only taped on for it"),
+    ("weigh", "hand_over", "it is weighed while it is here"),
+    ("photograph", "hand_over", "its picture is taken while it is here"),
+)
+"""(earlier, later, why): the one comes first where both are still to be done. Where it never is, it holds nothing up."""
 LEAST_MIN = 5.0
 
 
@@ -58,15 +65,19 @@ class Clock:
 
 def sittings_of(rod: OpenRod, board: ShopBoard, clock: Clock) -> list[Sitting]:
     """Everything left to do on a rod, as sittings that wait for one another."""
-    open_ = [
-        o for o in rod.operations if not o.done and not o.skipped and o.kind not in NOT_PLANNED
-    ]
+    open_ = _gladly([o for o in rod.operations if not o.done and not o.skipped and o.kind not in NOT_PLANNED])  # fmt: skip
     groups = _groups(open_)
     of = {o.id: group[0].id for group in groups for o in group}
     by_id = {o.id: o for o in rod.operations}
+    before = all_before({o.id: [b.id for b in o.after] for o in rod.operations})
+    turning = {o.id: until for o in rod.operations if (until := _turns_until(rod, o, clock)) > 0}
     out: list[Sitting] = []
     for group in groups:
-        out += _parted(_sitting(rod, group, of, by_id, board, clock), group[0], clock)
+        s = _sitting(rod, group, of, by_id, board, clock)
+        still = max((until for i, until in turning.items() if not any(i in before[o.id] for o in group)), default=0)  # fmt: skip
+        if s.on_blank and still > s.earliest:
+            s = replace(s, earliest=still, earliest_why="it turns on the dryer")
+        out += _parted(s, group[0], clock)
     pins = {p.job: p for p in board.pins}
     return [
         replace(s, pinned=clock.tick(pins[s.id].start), pinned_to=pins[s.id].person)
@@ -83,13 +94,15 @@ def key(rod: str, operation: str, part: int = 1) -> str:
 
 def busy_dryers(rod: OpenRod, clock: Clock) -> list[Busy]:
     """Slots that coats laid already still hold."""
-    out = []
-    for o in rod.operations:
-        if o.done and o.wait is not None and o.wait.turns_min and o.id in rod.done_at:
-            until = _ends(clock, rod.done_at[o.id], o.wait, o.wait.turns_min)
-            if until > 0:
-                out.append(Busy("dryer", 0, until, f"{rod.name} turns"))
-    return out
+    ends = [_turns_until(rod, o, clock) for o in rod.operations]
+    return [Busy("dryer", 0, until, f"{rod.name} turns") for until in ends if until > 0]
+
+
+def _turns_until(rod: OpenRod, o: Operation, clock: Clock) -> int:
+    """The tick until which a coat that is laid still turns; nought where none does."""
+    if not o.done or o.wait is None or not o.wait.turns_min or o.id not in rod.done_at:
+        return 0
+    return max(_ends(clock, rod.done_at[o.id], o.wait, o.wait.turns_min), 0)
 
 
 def _ends(clock: Clock, begun: datetime, wait: Wait, minutes: float, *, last: bool = False) -> int:
@@ -98,6 +111,17 @@ def _ends(clock: Clock, begun: datetime, wait: Wait, minutes: float, *, last: bo
     since, left = wait.left(begun, minutes)
     of = clock.warmth.last_within if last else clock.warmth.end
     return of(clock.tick(since), Dose(left, wait.at_c))
+
+
+def _gladly(open_: list[Operation]) -> list[Operation]:
+    """The same, with what comes first gladly put before what it comes before, unless that were a circle or it is begun."""
+    by_id = {o.id: o for o in open_}
+    before = all_before({o.id: [b.id for b in o.after] for o in open_})
+    for earlier, later, why in GLADLY_FIRST:
+        o = by_id.get(later)
+        if o is not None and earlier in by_id and later not in before[earlier] and not o.share_done:
+            by_id[later] = o.model_copy(update={"after": (*o.after, Before(id=earlier, why=why))})
+    return list(by_id.values())
 
 
 def _groups(open_: Sequence[Operation]) -> list[list[Operation]]:
@@ -167,6 +191,7 @@ def _sitting(
         kind=head.kind, setup=clock.span(head.setup_min) if head.setup_min else 0, group=head.setup, machines=tuple(machines),
         pot_ticks=clock.span(head.pot_min) if head.pot_min else None, only=only,
         turns=Dose(wait.turns_min, wait.at_c) if wait is not None and wait.turns_min else None,
+        on_blank=not all(o.off_rod for o in group),
         after=tuple(lags.values()), earliest=earliest, earliest_why=why_not, latest=latest, latest_why=why_by,
         ready=Dose(wait.least_min, wait.at_c) if wait is not None and wait.most_min is None else None, place=head.rank,
     )  # fmt: skip

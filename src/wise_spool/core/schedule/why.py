@@ -10,7 +10,9 @@ from wise_spool.core.schedule.checking import faults
 from wise_spool.core.schedule.costing import opens_at, ready_at
 from wise_spool.core.schedule.problem import Placed, Problem, Schedule, Sitting
 
-Cause = Literal["pin", "part", "first", "dose", "hours", "hands", "dryer", "machine", "aim", "now"]
+Cause = Literal[
+    "pin", "part", "first", "dose", "hours", "hands", "dryer", "machine", "blank", "aim", "now"
+]
 
 
 @dataclass(frozen=True)
@@ -95,6 +97,7 @@ def _held(problem: Problem, schedule: Schedule, s: Sitting, p: Placed, bound: Wh
         ("hands", "the hands are on other work", "a second person, or let that wait"),
         ("dryer", "the dryers are full", "one more place on a dryer"),
         ("machine", "the machine is taken", "another of it, or let that wait"),
+        ("blank", "other work has the blank just then", "let that wait"),
     ):
         if _blames(problem, schedule, s, bound.until, p.start, cause):
             return Why(cause, p.start, words, earlier=more)  # type: ignore[arg-type]
@@ -105,7 +108,12 @@ def _blames(
     problem: Problem, schedule: Schedule, s: Sitting, low: int, high: int, cause: str
 ) -> bool:
     """Whether it would fit sooner if only that were not in the way."""
-    marks = {"hands": "at once", "dryer": "on the dryer", "machine": "more at once on the"}
+    marks = {
+        "hands": "at once",
+        "dryer": "on the dryer",
+        "machine": "more at once on the",
+        "blank": "want one blank",
+    }
     ends = {q.end for q in schedule.values() if low <= q.end < high}
     for at in sorted({low, *ends, *(w.a for w in problem.windows if low <= w.a < high)}):
         for person in problem.people or ("",):

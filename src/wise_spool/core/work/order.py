@@ -296,7 +296,7 @@ def _body_operations(
     if p.members:
         out.append(
             Operation(
-                id=f"join:{part}", kind="join", stage="handle", rank=(1, 20.0 + n), part_id=part, place=place, irreversible=True,
+                id=f"join:{part}", kind="join", stage="handle", rank=(1, 20.0 + n), part_id=part, place=place, irreversible=True, off_rod=True,
                 words="Glue the " + " and ".join(m.name for m in members) + " together off the rod, straight, and let it set",
                 after=tuple(b for b in firsts if b.id not in (scuffed.id, "spine")), needs=(Need(what="a rod or mandrel of the blank's size, waxed"),),
             )
@@ -318,7 +318,7 @@ def _body_operations(
 def _finished_first(p: Placed, n: int, ready: list[Before]) -> Operation:
     return Operation(
         id=f"finish:{p.part.id}", kind="part_finish", stage="handle", rank=(0, 30.0 + n), part_id=p.part.id,
-        place=Place(start_mm=p.start_mm, end_mm=p.end_mm), irreversible=True, after=tuple(ready),
+        place=Place(start_mm=p.start_mm, end_mm=p.end_mm), irreversible=True, off_rod=True, after=tuple(ready),
         words=f"Varnish or oil the {p.name} off the rod, its bore plugged, and let it cure",
         caution="Oily rags heat up by themselves: dry them outdoors or in a metal bin.",
     )  # fmt: skip
@@ -336,7 +336,7 @@ def _made_ready(
         out.append(
             Operation(
                 id=f"fill:{part}", kind="arbor", stage="handle", rank=(0, 5.0 + n), part_id=part, place=place,
-                words=f"Glue the filler into the {p.name}, off the rod, and let it cure", irreversible=True,
+                words=f"Glue the filler into the {p.name}, off the rod, and let it cure", irreversible=True, off_rod=True,
             )
         )  # fmt: skip
         before.append(Before(id=f"fill:{part}", why="it is bored to the blank in its filler"))
