@@ -46,6 +46,7 @@ class Bench:
         self.board = demo_board(now.date(), "UTC", {n: r for r, n in self.names.items()})
         self.missed = self.coats = 0
         self.stood = 0.0
+        self.sessions: set[tuple[str, object]] = set()
 
     def rods(self) -> list[OpenRod]:
         """The rods as a record has them."""
@@ -93,6 +94,7 @@ class Bench:
                 continue
             took = schedule[i].ticks * problem.tick_min * self.pace * 2.0 ** self.rng.gauss(0, 0.35)
             self.do(problem, i, at)
+            self.sessions.add((who, day))
             clock[who] = at + timedelta(minutes=took)
             begun = problem.tick(at)
             ended[i] = Placed(begun, problem.tick(clock[who]) + 1 - begun, who)
@@ -111,9 +113,11 @@ def planned(problem: Problem, tries: int) -> Schedule | None:
     return fewer_sessions(problem, listed, tries) if listed and tries else listed
 
 
-def follow(seed: int, tries: int = 0, in_hand: float = 0.2) -> tuple[int, int, int, int, float]:
-    """Promised rods, those ready by their day, coats laid, coats that missed their window, and minutes somebody stood and
-    waited until another had done with the blank."""
+def follow(
+    seed: int, tries: int = 0, in_hand: float = 0.2
+) -> tuple[int, int, int, int, float, int]:
+    """Promised rods, those ready by their day, coats laid, coats that missed their window, minutes somebody stood and
+    waited until another had done with the blank, and sessions that were worked in."""
     bench = Bench(seed, datetime(2026, 3, 2, 12, 0, tzinfo=UTC))
     bench.board = bench.board.model_copy(update={"in_hand": in_hand})
     ready: dict[str, datetime] = {}
@@ -140,17 +144,18 @@ def follow(seed: int, tries: int = 0, in_hand: float = 0.2) -> tuple[int, int, i
             if rod not in ready and all(o.done or o.skipped for o in operations):
                 ready[rod] = now
     kept = sum(ready.get(r, datetime.max.replace(tzinfo=UTC)) <= at for r, at in due.items())
-    return len(due), kept, bench.coats, bench.missed, bench.stood
+    return len(due), kept, bench.coats, bench.missed, bench.stood, len(bench.sessions)
 
 
 def main(shops: int, tries: int, in_hand: float) -> None:
     """Print what became of so many shops."""
     all_ = [follow(seed, tries, in_hand) for seed in range(shops)]
-    due, kept, coats, missed, stood = (sum(x) for x in zip(*all_, strict=True))
+    due, kept, coats, missed, stood, sessions = (sum(x) for x in zip(*all_, strict=True))
     print(
         f"{shops} shops: {kept} of {due} promised rods ready by their day ({100 * kept / due:.0f} %)"
     )
     print(f"{coats} coats laid, {missed} windows missed ({100 * missed / max(coats, 1):.1f} %)")
+    print(f"{sessions / shops:.1f} sessions in each shop")
     print(f"{stood / shops:.0f} minutes in each shop somebody stood and waited until another had done with the blank")  # fmt: skip
 
 

@@ -522,6 +522,7 @@ def ferryman() -> Build:
         repairs=(
             Repair(id="m1", kind="seat", part_id="seat", old_od_mm=25.4, old_bore_mm=17.2, frozen=True),
             Repair(id="m2", kind="dent", part_id="rear"),
+            Repair(id="m3", kind="guide", guide_id="g4"),
         ),
     )  # fmt: skip
 

@@ -3,6 +3,7 @@
 import itertools
 import random
 import unittest
+from datetime import UTC, datetime
 
 import numpy as np
 
@@ -11,6 +12,7 @@ from tests.core.simulators import SHOP, slide
 from wise_spool.core.document.guides import Guides
 from wise_spool.core.document.parts import Arbors, BoreStep, Handle, Part
 from wise_spool.core.plan import plan
+from wise_spool.demo.shop import demo_builds, ferryman
 
 SCHOOLS = (
     "butt_first",
@@ -307,6 +309,52 @@ class Joined(unittest.TestCase):
         self.assertIn("join:seat", ids)
         self.assertNotIn("part:rear", ids)
         self.assertLess(ids.index("join:seat"), ids.index("part:seat"))
+
+
+class AnyOrder(unittest.TestCase):
+    """Whoever takes whatever may be begun, in any order, never does what cannot be undone too soon."""
+
+    def orders(self, rod):
+        operations = {o.id: o for o in plan(rod).work.operations}
+        for seed in range(30):
+            dice, left, order = random.Random(seed), dict(operations), []
+            while left:
+                free = [i for i, o in left.items() if not any(b.id in left for b in o.after)]
+                order.append(dice.choice(free))
+                del left[order[-1]]
+            yield order
+
+    def test_nothing_is_coated_before_it_is_wrapped_nor_leaves_before_it_is_whole(self):
+        now = datetime(2026, 3, 2, 12, 0, tzinfo=UTC)
+        rods = {r.name: r for r in demo_builds(now)}
+        fresh = {"steps_done": ()}
+        for rod in rods.values():
+            rod = rod.model_copy(update={"handle": rod.handle.model_copy(update=fresh), "finish": rod.finish.model_copy(update={"laid": ()})})  # fmt: skip
+            for order in self.orders(rod):
+                where = {i: n for n, i in enumerate(order)}
+                wrapped = [n for i, n in where.items() if i.startswith(("guides", "figure:"))]
+                if "coat:1" in where:
+                    self.assertLess(max(wrapped), where["coat:1"], (rod.name, order))
+                work = [n for i, n in where.items() if i.split(":")[0] in ("part", "mend", "coat", "layer", "label", "guides", "figure", "tip_top")]  # fmt: skip
+                for leaving in ("weigh", "photograph", "hand_over"):
+                    self.assertLess(max(work), where[leaving], (rod.name, order))
+
+    def test_a_seat_that_is_still_on_is_neither_marked_nor_scuffed_nor_replaced(self):
+        rod = ferryman()
+        for order in self.orders(rod):
+            off = order.index("mend:m1:clean")
+            for i in ("marks", "scuff", "arbor:seat", "part:seat", "part:rear"):
+                self.assertLess(off, order.index(i), order)
+
+    def test_a_rod_that_came_coated_is_not_labelled_lined_up_or_coated_again(self):
+        rod = ferryman()
+        kinds = {o.kind for o in plan(rod).work.operations}
+        self.assertFalse(kinds & {"label", "line_up", "coat", "cut_back", "test", "guides"}, kinds)
+        self.assertIn("came coated", finding(plan(rod), "finish-no-wraps").sentence)
+        new = rod.model_copy(
+            update={"repairs": ()}
+        )  # the guides are on, and nobody has mended anything
+        self.assertLessEqual({"label", "coat"}, {o.kind for o in plan(new).work.operations})
 
 
 if __name__ == "__main__":

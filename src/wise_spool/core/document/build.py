@@ -50,6 +50,11 @@ class Build(Noticed, Heading):
     note: Note = ""
     piece_id: RowId = ""
 
+    @property
+    def came_coated(self) -> bool:
+        """Whether it came back to be mended, its guides on it and coated: what is mended is coated in its repair."""
+        return self.handle.guides_on and bool(self.repairs) and not self.finish.laid
+
 
 def together(design: Design, piece: Piece, record: Record) -> Build:
     """The three records read as one. What is said of a part or guide that is no longer there waits

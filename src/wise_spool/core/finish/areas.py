@@ -66,14 +66,19 @@ def surfaces(build: Build, wraps: WrapsPlan, work: WorkingBlank, handle: HandleP
         "decoration": _figures(wraps),
         "labels": _labels(build, wraps),
     }
-    own = [p for k, places in kinds.items() if k not in taken for p in places]
-    out = [Surface("", "wraps", tuple(sorted((*_wraps(wraps, joints=False), *own), key=lambda p: p.start_mm)))]  # fmt: skip
+    if build.came_coated:
+        kinds = {kind: [] for kind in kinds}
+        out = [Surface("", "wraps", ())]
+    else:
+        own = [p for k, places in kinds.items() if k not in taken for p in places]
+        own += _wraps(wraps, joints=False)
+        out = [Surface("", "wraps", tuple(sorted(own, key=lambda p: p.start_mm)))]
     preserved = tuple(
         CoatedPlace(what=w.what, start_mm=w.start_mm, end_mm=w.end_mm, area_mm2=w.area_mm2)
         for w in wraps.laid
         if w.preserver
     )
-    if preserved:
+    if preserved and not build.came_coated:
         out.append(Surface(PRESERVED, "colour preserver", preserved))
     seen: set[Covers] = set()
     for a in build.finish.areas:

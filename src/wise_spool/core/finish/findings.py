@@ -56,7 +56,9 @@ def find_in_finish(build: Build, plan: FinishPlan, wraps: WrapsPlan) -> list[Fin
         add(
             "finish-no-wraps",
             "note",
-            "No wraps to coat yet: guides and diameters come first.",
+            "It came coated: what is mended is coated in its repair."
+            if build.came_coated
+            else "No wraps to coat yet: guides and diameters come first.",
             "Volumes follow from the wraps on the blank.",
         )
         return add.found

@@ -11,6 +11,7 @@ from wise_spool.core.ground.findings import Place
 from wise_spool.core.ground.habits import habits
 from wise_spool.core.ground.operations import Before, Need, Operation, Resource, Wait
 from wise_spool.core.ground.units import format_volume
+from wise_spool.core.wraps.progress import figure_step
 
 RESOURCES: Mapping[str, tuple[Resource, ...]] = {
     "turning": ("person", "dryer"),
@@ -66,7 +67,7 @@ def finish_operations(build: Build, plan: FinishPlan) -> list[Operation]:
         clocks = {c.name: c.minutes for c in coat.clocks}
         if coat.number == 1:
             first = [
-                Before(id="guides", why="nothing is coated before it is wrapped"),
+                *_wrapped(build),
                 Before(id="tip_top", why="the coat runs over its edge"),
                 Before(id="line_up", why="the coat sets every foot where it stands"),
                 Before(id="label", why="the coat covers it"),
@@ -125,7 +126,7 @@ def _of_area(build: Build, area: AreaPlan) -> list[Operation]:
         return []
     place = Place(start_mm=area.start_mm, end_mm=area.end_mm)
     said = next((a for a in build.finish.areas if a.id == area.id), None)
-    first = _before_area(said)
+    first = _before_area(build, said)
     out: list[Operation] = []
     if said is not None and said.covers in ("seat", "stretch"):
         masked = f"Mask {said.masked}." if said.masked else "Mask what stays bare."
@@ -168,10 +169,16 @@ def _rank(said: Area | None, number: int) -> tuple[float, ...]:
     return (2.8 if said.covers == "stretch" else 5, 0.5, number)
 
 
-def _before_area(said: Area | None) -> tuple[Before, ...]:
+def _wrapped(build: Build) -> list[Before]:
+    """The guides and every figure."""
+    steps = ["guides", *(figure_step(f.id) for f in build.wraps.decoration)]
+    return [Before(id=step, why="nothing is coated before it is wrapped") for step in steps]
+
+
+def _before_area(build: Build, said: Area | None) -> tuple[Before, ...]:
     if said is None or said.covers in ("decoration", "ferrules", "labels"):
         return (
-            Before(id="guides", why="nothing is coated before it is wrapped"),
+            *_wrapped(build),
             Before(id="line_up", why="the coat sets every foot where it stands"),
             Before(id="label", why="the coat covers it"),
         )
@@ -193,5 +200,4 @@ def follows_paint(build: Build, plan: FinishPlan) -> list[tuple[str, str, str]]:
         elif said.covers in ("stretch", "seat"):
             out.append((last, "guides", "the paint lies under the thread"))
             out.append((last, "label", "labels go on over the paint"))
-        out += [(last, o, "every coat is on first") for o in ("weigh", "photograph", "hand_over")]
     return out

@@ -26,7 +26,7 @@ FIRST_OF: dict[StageName, tuple[float, float]] = {
 
 def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: LineUpPlan, finish: FinishPlan) -> list[Operation]:  # fmt: skip
     """From the static test to the hand-over, and what is asked of the rod after it; what a coat covers was done
-    before it. Nothing but the questions for a rod without guides."""
+    before it. Nothing but the questions for a rod without guides; of one that came back with its guides on only how it leaves."""
     asked = _follow_ups(bench)
     if not build.guides.train:
         return asked
@@ -73,6 +73,8 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
             )
         )  # fmt: skip
     out += _labels_between(over, wraps, says, laid)
+    if build.came_coated:
+        out, coats = [], 0
     out += [
         Operation(
             id=f"cut_back:{n}", kind="cut_back", stage="finish", words=_cut_words(n, finish),

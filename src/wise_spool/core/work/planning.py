@@ -14,7 +14,7 @@ from wise_spool.core.finish.coats import FinishPlan
 from wise_spool.core.finish.operations import finish_operations, follows_paint
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits
-from wise_spool.core.ground.operations import Operation, Wait
+from wise_spool.core.ground.operations import Operation, OperationKind, Wait
 from wise_spool.core.guides.operations import guide_operations
 from wise_spool.core.handle.arbors import FILLERS
 from wise_spool.core.handle.assembling import HandlePlan
@@ -74,6 +74,7 @@ def plan_work(
     late += follows_paint(build, finish)
     late += _after_mending(mends, order.steps)
     known = [*order.steps, *coats, *later_operations(build, bench, wraps, line_up, finish)]
+    late += _whole_first(known, late)
     glued: list[str] = []
     for o in order.steps:
         if o.kind == "part" and o.part_id:
@@ -87,6 +88,10 @@ def plan_work(
         glue_up=glue_up,
         against=against,
     )
+
+
+LEAVING: tuple[OperationKind, ...] = ("weigh", "photograph", "hand_over")
+WORK: tuple[OperationKind, ...] = ("mend", "part", "guides", "tip_top", "label", "coat", "layer")
 
 
 def _glued(o: Operation, glue_up: GlueUpPlan) -> Operation:
@@ -124,12 +129,27 @@ def _timed(o: Operation) -> Operation:
 def _after_mending(
     mends: list[Operation], steps: Sequence[Operation]
 ) -> list[tuple[str, str, str]]:
-    """No part goes on a blank that is not whole."""
+    """No part goes on a blank that is not whole, and what an old part still covers is neither marked nor scuffed."""
     return [
         (last, o.id, "the blank is whole first")
         for last in last_steps(mends)
         for o in steps
-        if o.kind in ("part", "guides", "join", "arbor")
+        if o.kind in ("marks", "scuff", "part", "guides", "join", "arbor")
+    ]
+
+
+def _whole_first(
+    known: Sequence[Operation], firsts: Sequence[tuple[str, str, str]]
+) -> list[tuple[str, str, str]]:
+    """Whatever nothing else waits for, a cap glued on at last or a mended guide, comes before the rod is weighed, photographed
+    and handed over."""
+    followed = {b.id for o in known if o.kind not in LEAVING for b in o.after} | {a for a, _, _ in firsts}  # fmt: skip
+    return [
+        (o.id, leaving.id, "the rod is whole first")
+        for leaving in known
+        if leaving.kind in LEAVING
+        for o in known
+        if o.kind in WORK and o.id not in followed
     ]
 
 
