@@ -50,4 +50,4 @@ class TheWall(unittest.TestCase):
     def test_a_rod_with_nothing_to_coat_says_so(self):
         build = SHOP["Skerry 10"]
         bare = build.model_copy(update={"guides": build.guides.model_copy(update={"train": ()}), "blank": build.blank.model_copy(update={"readings": ()}), "wraps": build.wraps.model_copy(update={"labels": (), "decoration": ()})})  # fmt: skip
-        self.assertIn("Nothing to coat yet", text_of(bare))
+        self.assertIn("Nothing to coat. Amounts follow", text_of(bare))

@@ -31,7 +31,7 @@ def _story(build: Build, plan: Plan, width: float) -> list[Flowable]:
     facts = [f"{f.areas} places", f"{len(f.coats)} coats", f"room {format_warmth(build.finish.temperature_c)}", f"dew point {format_warmth(f.dew_point_c)}"]  # fmt: skip
     story = head(f"{build.name}: finish", facts)
     if not f.areas and not f.areas_own:
-        return [*story, Paragraph("Nothing to coat yet: guides and diameters come first.", BODY)]
+        return [*story, Paragraph(f"Nothing to coat. {f.nothing}", BODY)]
     if f.sweats:
         story.append(Paragraph("The blank is too near the dew point: do not coat now.", HEAD))
     if following is not None and following.mixes:

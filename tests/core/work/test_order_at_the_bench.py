@@ -351,6 +351,7 @@ class AnyOrder(unittest.TestCase):
         kinds = {o.kind for o in plan(rod).work.operations}
         self.assertFalse(kinds & {"label", "line_up", "coat", "cut_back", "test", "guides"}, kinds)
         self.assertIn("came coated", finding(plan(rod), "finish-no-wraps").sentence)
+        self.assertIn("It came coated", plan(rod).finish.nothing)
         new = rod.model_copy(
             update={"repairs": ()}
         )  # the guides are on, and nobody has mended anything

@@ -68,11 +68,18 @@ def surfaces(build: Build, wraps: WrapsPlan, work: WorkingBlank, handle: HandleP
     }
     if build.came_coated:
         kinds = {kind: [] for kind in kinds}
-        out = [Surface("", "wraps", ())]
+        out = [Surface("", "wraps", (), "It came coated: what is mended is coated in its repair.")]
     else:
         own = [p for k, places in kinds.items() if k not in taken for p in places]
         own += _wraps(wraps, joints=False)
-        out = [Surface("", "wraps", tuple(sorted(own, key=lambda p: p.start_mm)))]
+        out = [
+            Surface(
+                "",
+                "wraps",
+                tuple(sorted(own, key=lambda p: p.start_mm)),
+                "Amounts follow from the wraps: lay the guides out first.",
+            )
+        ]
     preserved = tuple(
         CoatedPlace(what=w.what, start_mm=w.start_mm, end_mm=w.end_mm, area_mm2=w.area_mm2)
         for w in wraps.laid

@@ -100,13 +100,14 @@ class Span(Frozen):
 
 
 class FinishPlan(Frozen):
-    """Coats and the air, over so many ``areas``. ``ready_min`` runs from mixing the first coat to handling.
+    """Coats and the air, over so many ``areas``; ``nothing`` is why there are none. ``ready_min`` runs from mixing the first coat to handling.
 
     A blank that is less than ``dew_margin_c`` (a habit) above the dew point
     ``sweats`` and takes no coat.
     """
 
     areas: int
+    nothing: str
     coats: tuple[CoatPlan, ...]
     ready_min: float
     dew_point_c: float
@@ -180,7 +181,7 @@ def plan_finish(
     following = _next(coats)
     sets = product_of(following, finish) if following else product
     return FinishPlan(
-        areas=len(own.places), coats=coats, ready_min=round(last.starts_min + handle_min, 1),
+        areas=len(own.places), nothing="" if own.places else own.trouble, coats=coats, ready_min=round(last.starts_min + handle_min, 1),
         dew_point_c=dew_c, blank_c=blank_c, dew_margin_c=margin_c, sweats=blank_c - dew_c < margin_c,
         night=None if course is None else night_of(course, finish.course, finish.humidity_percent, course.ends(sets.minutes("set"), sets.at_c)),
         areas_own=tuple(areas), spans=_spans(own, coats, others, areas),

@@ -56,7 +56,7 @@ def find_in_finish(build: Build, plan: FinishPlan, wraps: WrapsPlan) -> list[Fin
         add(
             "finish-no-wraps",
             "note",
-            "It came coated: what is mended is coated in its repair."
+            plan.nothing
             if build.came_coated
             else "No wraps to coat yet: guides and diameters come first.",
             "Volumes follow from the wraps on the blank.",

@@ -253,7 +253,7 @@ def _handle_operations(build: Build, bodies: list[Placed], parts: list[Placed]) 
         Operation(
             id="scuff", kind="scuff", stage="handle", rank=(1, 0), words="Scuff to matt only where parts will cover, wipe clean",
             needs=(Need(what="fine abrasive"), Need(what="alcohol and folded towels")),
-            after=(trimmed, marked) if wet else (trimmed, marked, Before(id="spine", why="scuffing takes the pencil line off")),
+            after=(trimmed, marked) if wet else (trimmed, marked, Before(id="spine", why="its line is drawn on past what is scuffed, for scuffing takes it off")),
             caution="Carbon dust: mask and extraction. Alcohol burns: away from flame and heat.",
         )
     ]  # fmt: skip

@@ -73,8 +73,8 @@ function WhatToMix() {
     );
   if (!plan.finish.areas)
     return (
-      <Answer tone="wait" says="Amounts follow from the wraps: lay the guides out first.">
-        Nothing to coat yet
+      <Answer tone="wait" says={plan.finish.nothing}>
+        Nothing to coat
       </Answer>
     );
   if (!next || !mix)
@@ -158,7 +158,7 @@ function TheCoats() {
         <section className="grid content-start gap-3">
           <h2>To mix</h2>
           {plan.finish.areas === 0 ? (
-            <p className="text-soft">Amounts follow from the wraps: lay the guides out first.</p>
+            <p className="text-soft">{plan.finish.nothing}</p>
           ) : (
             plan.finish.coats.map((coat) => <Mixing key={coat.number} coat={coat} />)
           )}
@@ -482,7 +482,7 @@ function Wraps() {
   const { plan } = useShown();
   const colour = useThreadColours();
   const byThread = Map.groupBy(plan.wraps.laid, (w) => w.thread);
-  if (!plan.wraps.laid.length) return null;
+  if (!plan.finish.areas || !plan.wraps.laid.length) return null;
   return (
     <div className="border-t border-line pt-2">
       <div className="label mb-1">{plan.wraps.laid.length} wraps to coat</div>

@@ -28,8 +28,8 @@ export function MixJob() {
   const mix = next?.mixes[0];
   if (!mix)
     return (
-      <Answer tone="wait" says="Amounts follow from the wraps: lay the guides out first.">
-        Nothing to mix yet
+      <Answer tone="wait" says={plan.finish.nothing}>
+        Nothing to mix
       </Answer>
     );
   const risky = mix.ratio_error_percent > finish.ratio_error_percent;
