@@ -3,6 +3,7 @@
 import unittest
 from dataclasses import replace
 from datetime import UTC, date, datetime, time, timedelta
+from unittest import mock
 
 from pydantic import ValidationError
 
@@ -23,7 +24,7 @@ from wise_spool.core.schedule.board import (
     ShopDryer,
     usual_board,
 )
-from wise_spool.core.schedule.conflict import Conflict, conflict_of
+from wise_spool.core.schedule.conflict import Conflict, _outright, conflict_of
 from wise_spool.core.schedule.dryers import turns
 from wise_spool.core.schedule.laying import begins, problem_of
 from wise_spool.core.schedule.relief import clashes
@@ -236,6 +237,19 @@ class WhatCannotBe(unittest.TestCase):
         self.assertTrue(any("pinned to Tuesday 10 March, 18:30" in w for w in words), words)
         for c in found:
             self.assertEqual(quick(laid(c.board, [RODS[1]])).standing, "listed", c.relief)
+
+    def test_two_pins_on_one_pair_of_hands_or_one_blank_are_said_at_once(self):
+        """The model is not asked: it would take half a minute."""
+        at = datetime(2026, 3, 7, 10, 0, tzinfo=UTC)
+        for who in ("runa", "eskil"):
+            pins = (Pin(job="r1/spine", start=at, person="runa"), Pin(job="r1/marks", start=at, person=who))  # fmt: skip
+            with mock.patch("wise_spool.core.schedule.conflict.Model", side_effect=AssertionError):
+                _, found = self.words(BOARD.model_copy(update={"pins": pins}))
+            self.assertEqual([c.of for c in found], ["r1/marks", "r1/spine"])
+            for c in found:
+                self.assertEqual(quick(laid(c.board)).standing, "listed", c.relief)
+        apart = (Pin(job="r1/spine", start=at, person="runa"), Pin(job="r5/fill:seat", start=at, person="eskil"))  # fmt: skip
+        self.assertEqual(_outright(laid(BOARD.model_copy(update={"pins": apart}))), ())
 
     def test_a_board_that_says_nonsense_is_turned_away(self):
         for bad in (

@@ -5,7 +5,9 @@ made minimal by deletion: a demand is left out when the rest cannot be met witho
 memory). What remains is irreducible: leave out any one of it and the rest can be met.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from itertools import combinations
 
 from ortools.sat.python import cp_model
 
@@ -32,8 +34,8 @@ class Conflict:
 def conflict_of(problem: Problem) -> Conflict | None:
     """What cannot live together; None when everything can, or when that could not be told within the work."""
     outright = _outright(problem)
-    if outright is not None and _fits(problem):
-        return Conflict((outright,), True)
+    if outright and all(_fits(problem, rest) for rest in combinations(outright, len(outright) - 1)):
+        return Conflict(tuple(sorted(outright)), True)
     try:
         model = Model(problem, open_demands=True)
     except CannotBeginError as error:
@@ -54,27 +56,33 @@ def conflict_of(problem: Problem) -> Conflict | None:
     return Conflict(tuple(sorted(needed)), sure)
 
 
-def _fits(problem: Problem) -> bool:
-    """Whether the list rule fits everything in when nothing is demanded."""
+def _fits(problem: Problem, asked: Sequence[Demand]) -> bool:
+    """Whether the list rule fits everything in when nothing else is demanded."""
     waived: set[Demand] = {("pin", s.id) for s in problem.sittings}
     waived |= {("window", s.id) for s in problem.sittings}
     waived |= {("must", d.rod) for d in problem.dues}
     waived |= {("away", w.away) for w in problem.windows if w.away}
-    free = replace(problem, relaxed=frozenset(waived))
+    free = replace(problem, relaxed=frozenset(waived - set(asked)))
     listed = by_list(free)
     return listed is not None and not faults(free, listed)
 
 
-def _outright(problem: Problem) -> Demand | None:
-    """A pin that lies in nobody's hours, whatever else is done."""
-    for s in problem.sittings:
-        at = s.pinned
-        if at is None or not s.hands or ("pin", s.id) in problem.relaxed:
-            continue
+def _outright(problem: Problem) -> tuple[Demand, ...]:
+    """What cannot be, whatever else is done: a pin that lies in nobody's hours, or two that want one pair of hands or one blank
+    at once."""
+    pins = [s for s in problem.sittings if s.pinned is not None and s.hands and ("pin", s.id) not in problem.relaxed]  # fmt: skip
+    for s in pins:
+        at = s.pinned or 0
         mine = [w for w in problem.windows if not s.pinned_to or w.person == s.pinned_to]
         if mine and not any(w.a <= at and at + s.ticks <= w.b for w in mine):
-            return "pin", s.id
-    return None
+            return (("pin", s.id),)
+    for s, t in combinations(pins, 2):
+        a, b = s.pinned or 0, t.pinned or 0
+        hands = s.pinned_to == t.pinned_to != ""
+        blank = s.on_blank and t.on_blank and s.rod == t.rod
+        if (hands or blank) and a < b + t.ticks and b < a + s.ticks:
+            return ("pin", s.id), ("pin", t.id)
+    return ()
 
 
 class _Question:
