@@ -94,7 +94,7 @@ class FromOperations(unittest.TestCase):
 
     def test_days_in_hand_are_a_share_of_the_time_until_a_promise(self):
         due = {d.rod: d for d in self.problem.dues}["r1"]
-        self.assertEqual(due.in_hand, int(due.at * 0.2))
+        self.assertEqual(due.in_hand, int(due.at * 0.33))
         none = {d.rod: d for d in laid(BOARD.model_copy(update={"in_hand": 0.0})).dues}["r1"]
         self.assertEqual((none.in_hand, none.wanted), (0, none.at))
 

@@ -515,6 +515,9 @@ function Rods({ board, state }: { board: UseBoard; state: BoardState }) {
               </option>
             ))}
         </select>
+        <p className="label col-span-full">
+          From habit: with a third a simulated bench kept 99 of 100 promises.
+        </p>
       </Labelled>
       {state.rods.map((r) => {
         const say = (what: string, change: Parameters<typeof said>[2]) =>

@@ -156,8 +156,9 @@ class ShopBoard(Frozen):
     on_order: Annotated[tuple[OnOrder, ...], Field(max_length=200), AfterValidator(numbered("r"))] = ()  # fmt: skip
     promises: Annotated[tuple[Promise, ...], Field(max_length=400), AfterValidator(numbered("m"))] = ()  # fmt: skip
     pins: Annotated[tuple[Pin, ...], Field(max_length=400), AfterValidator(numbered("n"))] = ()
-    in_hand: Annotated[float, Field(ge=0, le=0.5)] = 0.2
-    """The share of the time until a promise that is kept in hand for what goes wrong."""
+    in_hand: Annotated[float, Field(ge=0, le=0.5)] = 0.33
+    """The share of the time until a promise that is kept in hand for what goes wrong. From habit, tried on a simulated bench
+    (``bench/following_the_board.py``)."""
     weeks: Annotated[int, Field(ge=1, le=12)] = 5
 
     def promise(self, rod: str) -> Promise:

@@ -3,7 +3,7 @@
 A builder does the same with a pencil: can Thursday be left out? Could all the red wraps come one after another, or wait
 for the cup that is stirred tomorrow? Sessions are shut, the work is taken in another order, a mix or colour is waited for. Now and then something worse is kept, to get out of a corner (simulated annealing, Kirkpatrick and others 1983, from memory).
 Beginning anew often beats going on for long, so it is begun many times, two pencils side by side, and the best is gone
-over at last for what is less than a session. What is tried is drawn from one seed and counted, so the same problem comes
+over now and then for what is less than a session. What is tried is drawn from one seed and counted, so the same problem comes
 to the same plan.
 """
 
@@ -36,8 +36,8 @@ from wise_spool.core.schedule.problem import SESSION, Cost, Problem, Schedule
 STARTS, TRIES = 24, 3000
 """How often it is begun anew, and plans that are tried from each beginning. From habit: half of the beginnings on sixteen
 rods come to what the best of them do."""
-ROUNDS, LAST = 4, 2500
-"""How often the best is gone over at last, and plans that are tried each time."""
+OFTEN, ROUNDS, LAST = 8, 3, 2500
+"""After so many beginnings the best is gone over, and so often at last; plans that are tried each time."""
 EACH = 20
 """Plans that are tried for each sitting at most: a small shop is soon gone through."""
 SIDE = 2
@@ -72,14 +72,13 @@ def fewer_sessions(
     tries = min(tries, EACH * len(problem.sittings))
     found = usual = pencil.as_it_is()
     with ThreadPoolExecutor(SIDE) as side:
-        for n in range(0, starts + ROUNDS * SIDE, SIDE):
-            last = n >= starts
-            if not last and cost is not None and cost.greater <= SESSION * least:
+        for n, over in enumerate(_turns(starts)):
+            if not over and cost is not None and cost.greater <= SESSION * least:
                 continue
-            if last and found.schedule is None:
-                break
-            draws = [np.random.default_rng((seed, n + k)) for k in range(SIDE)]
-            one = partial(pencil.gone_over, found) if last else partial(pencil.begun, usual, tries)
+            if over and found.schedule is None:
+                continue
+            draws = [np.random.default_rng((seed, n, k)) for k in range(SIDE)]
+            one = partial(pencil.gone_over, found) if over else partial(pencil.begun, usual, tries)
             for tried in side.map(one, draws):
                 if tried.cost is not None and (
                     found.cost is None or tried.cost.points < found.cost.points
@@ -90,6 +89,14 @@ def fewer_sessions(
                 if best is not None and not go_on(best):
                     break
     return best
+
+
+def _turns(starts: int) -> list[bool]:
+    """Beginning anew or, where it says so, going over the best so far, ``SIDE`` at a time."""
+    out: list[bool] = []
+    for begun in range(0, starts, SIDE):
+        out += [False, True] if (begun + SIDE) % OFTEN == 0 else [False]
+    return out + [True] * ROUNDS
 
 
 class _Pencil:
