@@ -190,6 +190,15 @@ class FromOperations(unittest.TestCase):
         first = tuple(o.model_copy(update={"after": (*o.after, Before(id="guides", why="wished"))}) if o.id == "test" else o for o in RODS[1].operations)  # fmt: skip
         self.assertIsNotNone(quick(laid(rods=[replace(RODS[1], operations=first)])).schedule)
 
+    def test_a_mended_guide_is_coated_on_a_dryer_and_nothing_else_is_done_on_the_rod_meanwhile(
+        self,
+    ):
+        s = self.sits["r6/mend:m3:coat"]
+        self.assertIsNotNone(s.turns)
+        others = {t.id for t in self.problem.beside[s.id]}
+        self.assertIn("r6/mend:m1:cap", others)
+        self.assertIsNone(self.sits["r6/mend:m3:wrap"].turns)
+
     def test_what_is_done_off_the_rod_does_not_hold_its_blank(self):
         apart = {o.id for r in RODS for o in r.operations if o.off_rod}
         self.assertTrue(all(i.split(":")[0] in ("fill", "finish", "join", "mask", "layer") for i in apart))  # fmt: skip

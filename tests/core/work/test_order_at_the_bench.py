@@ -10,8 +10,11 @@ import numpy as np
 from tests.core.samples import blank, build, codes, finding, grip, guide, planned, seat
 from tests.core.simulators import SHOP, slide
 from wise_spool.core.document.guides import Guides
+from wise_spool.core.document.log import fold
 from wise_spool.core.document.parts import Arbors, BoreStep, Handle, Part
 from wise_spool.core.plan import plan
+from wise_spool.core.rod import Rod
+from wise_spool.demo.counter import splinted
 from wise_spool.demo.shop import demo_builds, ferryman
 
 SCHOOLS = (
@@ -346,11 +349,17 @@ class AnyOrder(unittest.TestCase):
             for i in ("marks", "scuff", "arbor:seat", "part:seat", "part:rear"):
                 self.assertLess(off, order.index(i), order)
 
+    def test_a_splint_is_wrapped_coated_and_handed_over(self):
+        r = splinted(datetime(2026, 3, 2, 12, 0, tzinfo=UTC))
+        found = plan(Rod(r.design, r.piece, fold(r.log)))
+        self.assertEqual([o.id for o in found.work.operations if not o.done], ["mend:m1:wrap", "mend:m1:coat", "weigh", "photograph", "hand_over"])  # fmt: skip
+
     def test_a_rod_that_came_coated_is_not_labelled_lined_up_or_coated_again(self):
         rod = ferryman()
         kinds = {o.kind for o in plan(rod).work.operations}
         self.assertFalse(kinds & {"label", "line_up", "coat", "cut_back", "test", "guides"}, kinds)
         self.assertIn("came coated", finding(plan(rod), "finish-no-wraps").sentence)
+        self.assertLessEqual({"weigh", "photograph", "hand_over"}, kinds)
         self.assertIn("It came coated", plan(rod).finish.nothing)
         new = rod.model_copy(
             update={"repairs": ()}

@@ -11,6 +11,7 @@ from wise_spool.core.blank.stiffness import StiffnessPlan, measure
 from wise_spool.core.blank.working import WorkingBlank, tube_for_tip, working_blank
 from wise_spool.core.document.build import Build
 from wise_spool.core.document.repairs import Repair, RepairKind
+from wise_spool.core.finish.kinds import SETS_BY
 from wise_spool.core.ground.findings import Finding
 from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.habits import habits, row_of
@@ -289,6 +290,7 @@ def steps_of(r: Repair, splint: Splint | None) -> tuple[Step, ...]:
             Step("dry", f"Dry fit: push it up from the butt to the mark on the pusher{depth}", 15, ("dowel", "tape")),
             Step("glue", "Glue it in, half in each side, ends together, line on line; wipe", 20, ("adhesive", "alcohol"), EPOXY, habits().splint_set_min, "the splint rests", True),
             Step("wrap", "Wrap over it, from sound wall to sound wall", 35, ("thread",), "Cut away from fingers."),
+            Step("coat", "Coat the wrap, and turn it until it has gelled", 10, ("finish",), EPOXY, DAY, "the coat sets"),
         )  # fmt: skip
     return _seat_steps(r) if r.kind == "seat" else _STEPS[r.kind]
 
@@ -346,9 +348,11 @@ _STEPS: dict[RepairKind, tuple[Step, ...]] = {
 
 
 def repair_operations(build: Build, plans: tuple[RepairPlan, ...]) -> list[Operation]:
-    """Every repair's steps, one after another; the first parts go on when all of them are done."""
+    """Every repair's steps, one after another; what is coated turns on a dryer as the finish wants it. The first parts go on when all of them are done."""
     out: list[Operation] = []
     by_id = {p.id: p for p in plans}
+    finish = build.finish.product
+    turns = finish.rotate_min if SETS_BY[finish.kind] == "turning" else 0.0
     for n, r in enumerate(build.repairs):
         before: Before | None = None
         share = row_of(habits().mend_share, r.kind) or 1.0
@@ -359,7 +363,7 @@ def repair_operations(build: Build, plans: tuple[RepairPlan, ...]) -> list[Opera
                     id=one, kind="mend", stage="blank", words=step.words, rank=(-1, n + k / 100), needs=tuple(Need(what=w) for w in step.needs),
                     caution=step.caution or None, irreversible=step.irreversible, after=() if before is None else (before,), done=one in build.handle.steps_done,
                     hands_min=round(step.minutes * share, 1), minutes_by=f"mend_share.{r.kind}", planned_min=step.minutes,
-                    wait=None if not step.wait_min else Wait(least_min=step.wait_min, most_min=None, what=step.waits_for),
+                    wait=None if not step.wait_min else Wait(least_min=step.wait_min, most_min=None, what=step.waits_for, turns_min=turns if step.name == "coat" else 0.0),
                 )
             )  # fmt: skip
             before = Before(id=one, why="one after another")

@@ -26,9 +26,9 @@ FIRST_OF: dict[StageName, tuple[float, float]] = {
 
 def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: LineUpPlan, finish: FinishPlan) -> list[Operation]:  # fmt: skip
     """From the static test to the hand-over, and what is asked of the rod after it; what a coat covers was done
-    before it. Nothing but the questions for a rod without guides; of one that came back with its guides on only how it leaves."""
+    before it. Nothing but the questions for a rod without guides; of one that came back to be mended only how it leaves."""
     asked = _follow_ups(bench)
-    if not build.guides.train:
+    if not build.guides.train and not build.repairs:
         return asked
     coats = max(build.finish.coats_in_all, len(build.finish.laid))
     laid = len(build.finish.laid)
@@ -73,7 +73,7 @@ def later_operations(build: Build, bench: BenchDone, wraps: WrapsPlan, line_up: 
             )
         )  # fmt: skip
     out += _labels_between(over, wraps, says, laid)
-    if build.came_coated:
+    if build.came_coated or not build.guides.train:
         out, coats = [], 0
     out += [
         Operation(
