@@ -73,7 +73,7 @@ def some_stack(rng):
     )
 
 
-class Rod:
+class OnTheBlank:
     """What is on the blank, by what was done; a part is refused when it cannot be slid to its place."""
 
     def __init__(self, p, handle):
@@ -131,7 +131,7 @@ class Rod:
 
 def steps_of(p, handle):
     """Arbors that are built on the blank, and parts, in the plan's own order."""
-    rod = Rod(p, handle)
+    rod = OnTheBlank(p, handle)
     return [
         s.id
         for s in p.work.order.steps
@@ -140,7 +140,7 @@ def steps_of(p, handle):
 
 
 def feasible(p, handle, order):
-    rod = Rod(p, handle)
+    rod = OnTheBlank(p, handle)
     for step in order:
         if not rod.can(step):
             return False, step
