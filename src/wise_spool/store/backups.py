@@ -4,12 +4,14 @@ in them; and what a restore put aside, listed and brought back."""
 import hashlib
 import json
 import os
+from contextlib import suppress
 from dataclasses import asdict, dataclass
 from datetime import UTC, datetime
 from pathlib import Path
 
 import psycopg
 from sqlalchemy import Engine, text
+from sqlalchemy.exc import SQLAlchemyError
 
 from wise_spool import __version__
 from wise_spool.core.ground.refusals import RefusedError
@@ -212,9 +214,11 @@ def _swap(cluster: Cluster, database: str, fresh: str) -> str:
 
 
 def past_of(engine: Engine) -> str:
-    """Which past of the shop stands there: another database has another number, whatever name it bears now."""
-    with engine.connect() as link:
+    """Which past of the shop stands there: another database has another number, whatever name it bears now. Empty while it
+    cannot be asked."""
+    with suppress(SQLAlchemyError), engine.connect() as link:
         return str(link.scalar(text("SELECT oid FROM pg_database WHERE datname = current_database()")))  # fmt: skip
+    return ""
 
 
 def _drop(cluster: Cluster, name: str) -> None:
