@@ -361,6 +361,8 @@ class AnyOrder(unittest.TestCase):
         self.assertIn("came coated", finding(plan(rod), "finish-no-wraps").sentence)
         self.assertLessEqual({"weigh", "photograph", "hand_over"}, kinds)
         self.assertIn("It came coated", plan(rod).finish.nothing)
+        on_it = plan(rod.model_copy(update={"repairs": ()})).finish.coats  # which it weighs as before
+        self.assertAlmostEqual(plan(rod).finish.came_with_ml, sum(c.volume_ml for c in on_it))
         new = rod.model_copy(
             update={"repairs": ()}
         )  # the guides are on, and nobody has mended anything

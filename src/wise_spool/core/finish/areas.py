@@ -58,28 +58,20 @@ class Surface:
         return sum(p.void_ml for p in self.places)
 
 
+def wraps_in_all(build: Build, wraps: WrapsPlan) -> Surface:
+    """Every wrap, and whatever has no coats of its own."""
+    taken = {a.covers for a in build.finish.areas}
+    own = [p for kind, places in _kinds(build, wraps).items() if kind not in taken for p in places]
+    places = sorted((*_wraps(wraps, joints=False), *own), key=lambda p: p.start_mm)
+    return Surface("", "wraps", tuple(places), "Amounts follow from the wraps: lay the guides out first.")  # fmt: skip
+
+
 def surfaces(build: Build, wraps: WrapsPlan, work: WorkingBlank, handle: HandlePlan) -> tuple[Surface, ...]:  # fmt: skip
     """The rod's own surface first (its id is empty), then what is preserved, then every area."""
-    taken = {a.covers for a in build.finish.areas}
-    kinds = {
-        "ferrules": _wraps(wraps, joints=True),
-        "decoration": _figures(wraps),
-        "labels": _labels(build, wraps),
-    }
+    kinds, out = _kinds(build, wraps), [wraps_in_all(build, wraps)]
     if build.came_coated:
         kinds = {kind: [] for kind in kinds}
         out = [Surface("", "wraps", (), "It came coated: what is mended is coated in its repair.")]
-    else:
-        own = [p for k, places in kinds.items() if k not in taken for p in places]
-        own += _wraps(wraps, joints=False)
-        out = [
-            Surface(
-                "",
-                "wraps",
-                tuple(sorted(own, key=lambda p: p.start_mm)),
-                "Amounts follow from the wraps: lay the guides out first.",
-            )
-        ]
     preserved = tuple(
         CoatedPlace(what=w.what, start_mm=w.start_mm, end_mm=w.end_mm, area_mm2=w.area_mm2)
         for w in wraps.laid
@@ -100,6 +92,14 @@ def surfaces(build: Build, wraps: WrapsPlan, work: WorkingBlank, handle: HandleP
         seen.add(a.covers)
         out.append(Surface(a.id, name, tuple(places), "" if places else why))
     return tuple(out)
+
+
+def _kinds(build: Build, wraps: WrapsPlan) -> dict[Covers, list[CoatedPlace]]:
+    return {
+        "ferrules": _wraps(wraps, joints=True),
+        "decoration": _figures(wraps),
+        "labels": _labels(build, wraps),
+    }
 
 
 def _wraps(wraps: WrapsPlan, *, joints: bool) -> list[CoatedPlace]:

@@ -20,7 +20,7 @@ from wise_spool.core.document.finish import (
 )
 from wise_spool.core.document.product import Timed
 from wise_spool.core.finish.air import dew_point_c
-from wise_spool.core.finish.areas import PRESERVED, Surface, surfaces
+from wise_spool.core.finish.areas import PRESERVED, Surface, surfaces, wraps_in_all
 from wise_spool.core.finish.course import Course, Night, night_of, room_since
 from wise_spool.core.finish.defects import DefectStanding, standing
 from wise_spool.core.finish.kinds import KIND_WORDS, THIN, Said, later_share, said_of
@@ -100,7 +100,8 @@ class Span(Frozen):
 
 
 class FinishPlan(Frozen):
-    """Coats and the air, over so many ``areas``; ``nothing`` is why there are none. ``ready_min`` runs from mixing the first coat to handling.
+    """Coats and the air, over so many ``areas``; ``nothing`` is why there are none, ``came_with_ml`` what lies on the
+    wraps of a rod that came coated. ``ready_min`` runs from mixing the first coat to handling.
 
     A blank that is less than ``dew_margin_c`` (a habit) above the dew point
     ``sweats`` and takes no coat.
@@ -108,6 +109,7 @@ class FinishPlan(Frozen):
 
     areas: int
     nothing: str
+    came_with_ml: float
     coats: tuple[CoatPlan, ...]
     ready_min: float
     dew_point_c: float
@@ -172,6 +174,7 @@ def plan_finish(
     ]  # fmt: skip
     coats = _chain(wished_layers(finish), own, finish, laid, course)
     areas = [_area(s, finish, bench.airs) for s in others]
+    came_with = _chain(wished_layers(finish), wraps_in_all(build, wraps), finish, laid, course) if build.came_coated else ()  # fmt: skip
     last = coats[-1]
     noted = standing(bench.defects, max(finish.coats_in_all, len(finish.laid)))
     handle_min = next(c.minutes for c in last.clocks if c.name == "handle")
@@ -181,7 +184,7 @@ def plan_finish(
     following = _next(coats)
     sets = product_of(following, finish) if following else product
     return FinishPlan(
-        areas=len(own.places), nothing="" if own.places else own.trouble, coats=coats, ready_min=round(last.starts_min + handle_min, 1),
+        areas=len(own.places), nothing="" if own.places else own.trouble, came_with_ml=sum(c.volume_ml for c in came_with), coats=coats, ready_min=round(last.starts_min + handle_min, 1),
         dew_point_c=dew_c, blank_c=blank_c, dew_margin_c=margin_c, sweats=blank_c - dew_c < margin_c,
         night=None if course is None else night_of(course, finish.course, finish.humidity_percent, course.ends(sets.minutes("set"), sets.at_c)),
         areas_own=tuple(areas), spans=_spans(own, coats, others, areas),

@@ -202,7 +202,9 @@ def _extra(build: Build, handle: HandlePlan, wraps: WrapsPlan, finish: FinishPla
     glue = sum(m.mass_g for m in glue_up.mixes)
     if glue and seat is not None:
         extra.append(Lump("adhesive", glue, (seat.start_mm + seat.end_mm) / 2, False))
-    coats = sum(c.volume_ml for c in finish.coats) / build.finish.loss_factor
+    coats = (
+        finish.came_with_ml + sum(c.volume_ml for c in finish.coats)
+    ) / build.finish.loss_factor
     if wraps.laid:
         thread, at = wraps.mass_g, _middle([(w.mass_g, w.start_mm, w.end_mm) for w in wraps.laid])
         extra.append(Lump("thread", thread, at, False))
