@@ -258,7 +258,15 @@ class WhatCannotBe(unittest.TestCase):
             for c in found:
                 self.assertEqual(quick(laid(c.board)).standing, "listed", c.relief)
         apart = (Pin(job="r1/spine", start=at, person="runa"), Pin(job="r5/fill:seat", start=at, person="eskil"))  # fmt: skip
-        self.assertEqual(_outright(laid(BOARD.model_copy(update={"pins": apart}))), ())
+        later = (Pin(job="r1/spine", start=at, person="runa"), Pin(job="r1/marks", start=at + timedelta(hours=2), person="runa"))  # fmt: skip
+        for pins in (apart, later):
+            self.assertEqual(_outright(laid(BOARD.model_copy(update={"pins": pins}))), ())
+
+    def test_a_pin_that_cannot_be_by_itself_is_blamed_alone(self):
+        at = datetime(2026, 3, 7, 10, 0, tzinfo=UTC)
+        pins = (Pin(job="r1/marks", start=at, person="eskil"), Pin(job="r1/coat:2", start=at, person="runa"))  # fmt: skip
+        conflict = conflict_of(laid(BOARD.model_copy(update={"pins": pins}), [RODS[1]]))
+        self.assertEqual(conflict.demands, (("pin", "r1/coat:2"),))
 
     def test_a_board_that_says_nonsense_is_turned_away(self):
         for bad in (

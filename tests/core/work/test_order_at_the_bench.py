@@ -9,13 +9,14 @@ import numpy as np
 
 from tests.core.samples import blank, build, codes, finding, grip, guide, planned, seat
 from tests.core.simulators import SHOP, slide
+from wise_spool.core.document.finish import Area, CoatLaid, Layer
 from wise_spool.core.document.guides import Guides
 from wise_spool.core.document.log import fold
 from wise_spool.core.document.parts import Arbors, BoreStep, Handle, Part
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.demo.counter import splinted
-from wise_spool.demo.shop import demo_builds, ferryman
+from wise_spool.demo.shop import demo_builds, ferryman, holm
 
 SCHOOLS = (
     "butt_first",
@@ -352,7 +353,23 @@ class AnyOrder(unittest.TestCase):
     def test_a_splint_is_wrapped_coated_and_handed_over(self):
         r = splinted(datetime(2026, 3, 2, 12, 0, tzinfo=UTC))
         found = plan(Rod(r.design, r.piece, fold(r.log)))
-        self.assertEqual([o.id for o in found.work.operations if not o.done], ["mend:m1:wrap", "mend:m1:coat", "weigh", "photograph", "hand_over"])  # fmt: skip
+        open_ = ["mend:m1:wrap", "mend:m1:coat", "weigh", "photograph", "hand_over"]
+        self.assertEqual([o.id for o in found.work.operations if not o.done], open_)
+        bare = r.design.model_copy(update={"handle": r.design.handle.model_copy(update={"guides_on": False})})  # fmt: skip
+        kinds = {o.kind for o in plan(Rod(bare, r.piece, fold(r.log))).work.operations}
+        self.assertFalse(kinds & {"label", "line_up", "test", "cut_back"}, kinds)
+
+    def test_a_seat_painted_loose_is_painted_off_the_rod(self):
+        for loose in (True, False):
+            area = Area(
+                id="a1", covers="seat", part_id="seat", loose=loose, layers=(Layer(id="y1"),)
+            )
+            rod = holm()
+            rod = rod.model_copy(update={"finish": rod.finish.model_copy(update={"areas": (area,)})})  # fmt: skip
+            paint = [
+                o for o in plan(rod).work.operations if o.id.startswith(("mask:a1", "layer:a1"))
+            ]
+            self.assertEqual([o.off_rod for o in paint], [loose] * 2)
 
     def test_a_rod_that_came_coated_is_not_labelled_lined_up_or_coated_again(self):
         rod = ferryman()
@@ -360,8 +377,12 @@ class AnyOrder(unittest.TestCase):
         self.assertFalse(kinds & {"label", "line_up", "coat", "cut_back", "test", "guides"}, kinds)
         self.assertIn("came coated", finding(plan(rod), "finish-no-wraps").sentence)
         self.assertLessEqual({"weigh", "photograph", "hand_over"}, kinds)
+        laid = rod.finish.model_copy(update={"laid": (CoatLaid(id="c1", mixed_at=datetime(2026, 3, 1, 19, 0, tzinfo=UTC), temperature_c=20),)})  # fmt: skip
+        self.assertIn("coat", {o.kind for o in plan(rod.model_copy(update={"finish": laid})).work.operations})  # fmt: skip
         self.assertIn("It came coated", plan(rod).finish.nothing)
-        on_it = plan(rod.model_copy(update={"repairs": ()})).finish.coats  # which it weighs as before
+        on_it = plan(
+            rod.model_copy(update={"repairs": ()})
+        ).finish.coats  # which it weighs as before
         self.assertAlmostEqual(plan(rod).finish.came_with_ml, sum(c.volume_ml for c in on_it))
         new = rod.model_copy(
             update={"repairs": ()}
