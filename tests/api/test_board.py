@@ -133,7 +133,7 @@ class OnTheBoard(unittest.TestCase):
 
         rod = promised(self.board())
         days = (datetime.fromisoformat(rod["due_at"]) - datetime.now(UTC)).days
-        self.assertIn(rod["wanted_days"], (int(days * 0.2), int((days + 1) * 0.2)))
+        self.assertIn(rod["wanted_days"], (int(days * 0.33), int((days + 1) * 0.33)))
         self.assertEqual(promised(self.say(in_hand=0).json())["wanted_days"], 0)
         self.assertEqual(self.board()["costs"]["short_days"], 0)
 
