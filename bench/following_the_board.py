@@ -114,7 +114,7 @@ def planned(problem: Problem, tries: int) -> Schedule | None:
 
 
 def follow(
-    seed: int, tries: int = 0, in_hand: float = 0.2
+    seed: int, tries: int = 0, in_hand: float = 0.33
 ) -> tuple[int, int, int, int, float, int]:
     """Promised rods, those ready by their day, coats laid, coats that missed their window, minutes somebody stood and
     waited until another had done with the blank, and sessions that were worked in."""
@@ -164,5 +164,5 @@ if __name__ == "__main__":
     main(
         int(given[0]) if given else 40,
         int(given[1]) if len(given) > 1 else 0,
-        float(given[2]) if len(given) > 2 else 0.2,
+        float(given[2]) if len(given) > 2 else 0.33,
     )

@@ -57,10 +57,12 @@ def _files(shop: Shop) -> Iterator[tuple[str, str | bytes]]:
         yield f"rods/{name}/record.zip", write_record(kept.records, shop.logbook.picture)
         sheet = f"rods/{name}/build-sheet.pdf"
         try:
-            yield sheet, printed(shop, kept.id, "build-sheet", "a4")[1]
+            content = printed(shop, kept.id, "build-sheet", "a4")[1]
         except Exception as error:
             say.warning("no sheet in the pack", rod=str(kept.id), why=type(error).__name__)
             left_out.append(f"{sheet}: it could not be worked out")
+        else:
+            yield sheet, content
     for kind in ITEM:
         items = [(k.shelved.item, k.stock) for k in shop.shelf.all(kind)]
         yield f"shelf/{kind}.csv", write_shelf(kind, items)

@@ -13,10 +13,11 @@ from wise_spool.core.document.finish import Area, CoatLaid, Layer
 from wise_spool.core.document.guides import Guides
 from wise_spool.core.document.log import fold
 from wise_spool.core.document.parts import Arbors, BoreStep, Handle, Part
+from wise_spool.core.document.repairs import Repair
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.demo.counter import splinted
-from wise_spool.demo.shop import demo_builds, ferryman, holm
+from wise_spool.demo.shop import deep, demo_builds, ferryman, holm
 
 SCHOOLS = (
     "butt_first",
@@ -384,6 +385,10 @@ class AnyOrder(unittest.TestCase):
             rod.model_copy(update={"repairs": ()})
         ).finish.coats  # which it weighs as before
         self.assertAlmostEqual(plan(rod).finish.came_with_ml, sum(c.volume_ml for c in on_it))
+        back = deep()  # its figure had coats of its own, and still weighs
+        back = back.model_copy(update={"handle": back.handle.model_copy(update={"guides_on": True}), "repairs": (Repair(id="m1", kind="dent"),)})  # fmt: skip
+        apart = back.model_copy(update={"finish": back.finish.model_copy(update={"areas": (Area(id="a1", covers="decoration"),)})})  # fmt: skip
+        self.assertEqual(plan(apart).finish.came_with_ml, plan(back).finish.came_with_ml)
         new = rod.model_copy(
             update={"repairs": ()}
         )  # the guides are on, and nobody has mended anything

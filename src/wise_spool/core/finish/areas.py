@@ -59,8 +59,8 @@ class Surface:
 
 
 def wraps_in_all(build: Build, wraps: WrapsPlan) -> Surface:
-    """Every wrap, and whatever has no coats of its own."""
-    taken = {a.covers for a in build.finish.areas}
+    """Every wrap, and whatever has no coats of its own; of a rod that came coated, all that has any."""
+    taken = set() if build.came_coated else {a.covers for a in build.finish.areas}
     own = [p for kind, places in _kinds(build, wraps).items() if kind not in taken for p in places]
     places = sorted((*_wraps(wraps, joints=False), *own), key=lambda p: p.start_mm)
     return Surface("", "wraps", tuple(places), "Amounts follow from the wraps: lay the guides out first.")  # fmt: skip
@@ -68,10 +68,12 @@ def wraps_in_all(build: Build, wraps: WrapsPlan) -> Surface:
 
 def surfaces(build: Build, wraps: WrapsPlan, work: WorkingBlank, handle: HandlePlan) -> tuple[Surface, ...]:  # fmt: skip
     """The rod's own surface first (its id is empty), then what is preserved, then every area."""
-    kinds, out = _kinds(build, wraps), [wraps_in_all(build, wraps)]
+    kinds = _kinds(build, wraps)
     if build.came_coated:
         kinds = {kind: [] for kind in kinds}
         out = [Surface("", "wraps", (), "It came coated: what is mended is coated in its repair.")]
+    else:
+        out = [wraps_in_all(build, wraps)]
     preserved = tuple(
         CoatedPlace(what=w.what, start_mm=w.start_mm, end_mm=w.end_mm, area_mm2=w.area_mm2)
         for w in wraps.laid

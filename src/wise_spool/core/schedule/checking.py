@@ -129,17 +129,14 @@ def _of_blanks(problem: Problem, schedule: Schedule) -> list[str]:
         f"{s.id} and {t.id} want one blank"
         for s in problem.sittings
         for t in problem.beside.get(s.id, ())
-        if schedule[s.id].start <= schedule[t.id].start < _let_go(problem, s, schedule[s.id])
+        if schedule[s.id].start <= schedule[t.id].start < turns_until(problem, s, schedule[s.id])
     ]
 
 
-def _let_go(problem: Problem, s: Sitting, p: Placed) -> int:
-    return p.end if s.turns is None else turns_until(problem, s, p)
-
-
 def turns_until(problem: Problem, s: Sitting, p: Placed) -> int:
-    """The tick from which a coat no longer needs its dryer."""
-    assert s.turns is not None
+    """The tick from which the rod is free again: the sitting is over, and a coat no longer needs its dryer."""
+    if s.turns is None:
+        return p.end
     return max(problem.warmth.end(p.start, s.turns), p.end)
 
 

@@ -31,6 +31,10 @@ from wise_spool.core.work.passing import Placed, Proud
 from wise_spool.core.wraps.operations import wrap_operations
 from wise_spool.core.wraps.planning import WrapsPlan
 
+LEAVING: tuple[OperationKind, ...] = ("weigh", "photograph", "hand_over")
+WORK: tuple[OperationKind, ...] = ("mend", "part", "guides", "tip_top", "label", "coat", "layer")
+"""Kinds that are done before the rod leaves."""
+
 
 class WorkPlan(Frozen):
     """Everything to be done at the bench, in order; assembly and glue-up are views of it. ``against`` says
@@ -88,10 +92,6 @@ def plan_work(
         glue_up=glue_up,
         against=against,
     )
-
-
-LEAVING: tuple[OperationKind, ...] = ("weigh", "photograph", "hand_over")
-WORK: tuple[OperationKind, ...] = ("mend", "part", "guides", "tip_top", "label", "coat", "layer")
 
 
 def _glued(o: Operation, glue_up: GlueUpPlan) -> Operation:
