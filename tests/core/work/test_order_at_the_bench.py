@@ -17,7 +17,7 @@ from wise_spool.core.document.repairs import Repair
 from wise_spool.core.plan import plan
 from wise_spool.core.rod import Rod
 from wise_spool.demo.counter import splinted
-from wise_spool.demo.shop import deep, demo_builds, ferryman, holm
+from wise_spool.demo.shop import demo_builds, ferryman, holm, skerry
 
 SCHOOLS = (
     "butt_first",
@@ -385,9 +385,9 @@ class AnyOrder(unittest.TestCase):
             rod.model_copy(update={"repairs": ()})
         ).finish.coats  # which it weighs as before
         self.assertAlmostEqual(plan(rod).finish.came_with_ml, sum(c.volume_ml for c in on_it))
-        back = deep()  # its figure had coats of its own, and still weighs
+        back = skerry()  # its ferrule wraps had coats of their own, and still weigh
         back = back.model_copy(update={"handle": back.handle.model_copy(update={"guides_on": True}), "repairs": (Repair(id="m1", kind="dent"),)})  # fmt: skip
-        apart = back.model_copy(update={"finish": back.finish.model_copy(update={"areas": (Area(id="a1", covers="decoration"),)})})  # fmt: skip
+        apart = back.model_copy(update={"finish": back.finish.model_copy(update={"areas": (Area(id="a1", covers="ferrules"),)})})  # fmt: skip
         self.assertEqual(plan(apart).finish.came_with_ml, plan(back).finish.came_with_ml)
         new = rod.model_copy(
             update={"repairs": ()}
