@@ -12,6 +12,7 @@ import sys
 import threading
 import time
 import uuid
+from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
@@ -49,15 +50,20 @@ class Tally:
     said: dict[str, Sent] = field(default_factory=dict)
 
 
-def rounds(count: int, seed: int) -> Tally:
-    """So many kills on one shop, and a look at everything after the last."""
+def rounds(
+    count: int,
+    seed: int,
+    server: Server | None = None,
+    end: Callable[[Server, random.Random], None] | None = None,
+) -> Tally:
+    """So many times the end in the middle of work on one shop, and a look at everything after the last."""
     dice, tally = random.Random(seed), Tally()
-    server = Server("start")
+    server = server or Server("start")
     server.start()
     rod = httpx.post(f"{server.url}/api/builds", json={"name": "Killed"}, timeout=30).json()["id"]
     try:
         for _ in range(count):
-            _one(server, rod, dice, tally)
+            _one(server, rod, dice, tally, end or killed)
             tally.rounds += 1
         _look(server, rod, tally)
     finally:
@@ -65,21 +71,41 @@ def rounds(count: int, seed: int) -> Tally:
     return tally
 
 
-def _one(server: Server, rod: str, dice: random.Random, tally: Tally) -> None:
+def ended(pid: int | None) -> None:
+    """A process ended outright, where there is one."""
+    if pid is not None:
+        with suppress(ProcessLookupError):
+            os.kill(pid, signal.SIGKILL)
+
+
+def killed(server: Server, dice: random.Random) -> None:
+    """The server, its database or both by SIGKILL. Left alone, the server starts its database again."""
+    what = dice.choice(("server", "database", "both"))
+    if what in ("database", "both"):
+        ended(server.database())
+    if what in ("server", "both"):
+        server.kill()
+
+
+def _one(
+    server: Server,
+    rod: str,
+    dice: random.Random,
+    tally: Tally,
+    end: Callable[[Server, random.Random], None],
+) -> None:
     stop = threading.Event()
     worker = threading.Thread(target=_work, args=(server.url, rod, random.Random(dice.random()), tally, stop))  # fmt: skip
     worker.start()
     time.sleep(dice.uniform(LEAST_S, MOST_S))
-    what = dice.choice(("server", "database", "both"))
-    if what in ("database", "both"):
-        with suppress(OSError, ValueError, ProcessLookupError):
-            os.kill(int((server.data / "pg" / "postmaster.pid").read_text().split()[0]), signal.SIGKILL)  # fmt: skip
-    assert server.process is not None
-    server.process.send_signal(signal.SIGKILL)
-    server.kill()
+    end(server, dice)
     stop.set()
     worker.join()
-    server.start()
+    assert server.process is not None
+    if server.process.poll() is None:
+        server.until_it_answers()
+    else:
+        server.start()
     for sent in [
         s for s in tally.said.values() if not s.acknowledged
     ]:  # as a browser does when the server is back
@@ -138,12 +164,12 @@ def _look(server: Server, rod: str, tally: Tally) -> None:
                 tally.lost.append(f"bytes of picture {sent.id}")
 
 
-def main(count: int, seed: int) -> None:
-    """Kill and print."""
+def printed(what: str, done: Callable[[], Tally]) -> None:
+    """Do it, print how it went, and fail when something was lost or doubled."""
     began = time.perf_counter()
-    tally = rounds(count, seed)
+    tally = done()
     print(
-        f"{tally.rounds} kills in {time.perf_counter() - began:.0f} s: {tally.acknowledged} acknowledged, {len(tally.lost)} lost, "
+        f"{tally.rounds} {what} in {time.perf_counter() - began:.0f} s: {tally.acknowledged} acknowledged, {len(tally.lost)} lost, "
         f"{len(tally.doubled)} doubled; {tally.in_doubt} were in doubt and sent again"
     )
     for one in (*tally.lost, *tally.doubled):
@@ -153,4 +179,4 @@ def main(count: int, seed: int) -> None:
 
 if __name__ == "__main__":
     said = [int(a) for a in sys.argv[1:]]
-    main(said[0] if said else 500, said[1] if len(said) > 1 else 1)
+    printed("kills", lambda: rounds(said[0] if said else 500, said[1] if len(said) > 1 else 1))

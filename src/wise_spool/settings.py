@@ -11,6 +11,8 @@ from zoneinfo import available_timezones
 from pydantic import Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
+from wise_spool.on_disk import written
+
 ROOT = Path(__file__).resolve().parents[2]
 SHOP_FILE = ROOT / ".wise-spool-shop"
 """Holds the shop's own id, so that a checkout that is renamed or moved finds its shop again."""
@@ -31,7 +33,7 @@ def shop_id() -> str:
     by_place = hashlib.sha256(str(ROOT).encode()).hexdigest()[:10]
     fresh = by_place if (base_dir() / by_place).exists() else secrets.token_hex(5)
     try:
-        SHOP_FILE.write_text(fresh + "\n")
+        written(SHOP_FILE, f"{fresh}\n".encode(), 0o644)
     except OSError:
         return by_place  # a checkout that cannot be written to is known by its place
     return fresh

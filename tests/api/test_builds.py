@@ -1,6 +1,8 @@
 """The API on a real PostgreSQL: keeping, undoing, conflicting, refusing."""
 
+import contextlib
 import json
+import threading
 import unittest
 import uuid
 from concurrent.futures import ThreadPoolExecutor
@@ -13,6 +15,7 @@ from sqlalchemy import text
 from tests.shop import fresh_store, settings
 from wise_spool.api.app import create_app
 from wise_spool.api.deps import Lately, edition
+from wise_spool.api.routes import rack
 from wise_spool.demo.shop import demo_records
 
 
@@ -228,6 +231,22 @@ class OneRodNeverCostsMore(WithAShop):
         self.assertEqual(answer.status_code, 409)
         self.assertEqual(self.client.get(f"/api/builds/{bad['id']}/revisions").status_code, 200)
         self.assertEqual(self.client.get(f"/api/builds/{good['id']}").status_code, 200)
+
+    def test_who_looks_at_the_rack_at_the_same_moment_takes_what_the_first_works_out(self):
+        state = self.save(self.new("Looked at by many"), number="L-1")
+        worked, real, both = [], rack._worked_out, threading.Barrier(2, timeout=20)
+
+        def slowly(shop, hanging):
+            worked.append(str(hanging.id))
+            if worked.count(state["id"]) == 1:
+                with contextlib.suppress(threading.BrokenBarrierError):
+                    both.wait(1)  # the other one comes while this is worked out
+            return real(shop, hanging)
+
+        with mock.patch.object(rack, "_worked_out", slowly), ThreadPoolExecutor(2) as looking:
+            seen = list(looking.map(lambda _: self.client.get("/api/builds").json(), range(2)))
+        self.assertEqual(seen[0], seen[1])
+        self.assertEqual(worked.count(state["id"]), 1)
 
     def test_what_another_edition_of_the_program_noted_for_the_rack_is_worked_out_anew(self):
         state = self.new("Shown of old")

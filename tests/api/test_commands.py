@@ -9,6 +9,7 @@ import signal
 import socket
 import subprocess
 import sys
+import threading
 import unittest
 import unittest.mock
 from contextlib import contextmanager
@@ -18,6 +19,7 @@ from threading import Event
 
 import httpx
 from sqlalchemy import create_engine
+from sqlalchemy.exc import OperationalError
 
 from tests.shop import ROOT_PORT, temporary_dir
 from wise_spool.cli import _listening
@@ -26,10 +28,17 @@ from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.demo.shop import demo_records
 from wise_spool.exchange.build_file import write_build
+from wise_spool.run.authority import certificates
 from wise_spool.settings import ROOT, Settings, shop_id
 from wise_spool.store.backups import back_up, looked_at, put_back
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.cluster import ClusterError, free_port, running_cluster
+from wise_spool.store.cluster import (
+    ClusterError,
+    _Minded,
+    _running_port,
+    free_port,
+    running_cluster,
+)
 from wise_spool.store.migrations import upgrade
 
 
@@ -40,6 +49,19 @@ def said(*arguments: str, data=None) -> subprocess.CompletedProcess[str]:
         env["WISE_SPOOL_DATA_DIR"] = str(data)
     command = [sys.executable, "-m", "wise_spool.cli", *arguments]
     return subprocess.run(command, env=env, capture_output=True, text=True, cwd=ROOT)
+
+
+@contextmanager
+def flushed_names():
+    """The names of files and folders that were flushed to the disk, in order."""
+    safe, really = [], os.fsync
+
+    def noted(held):
+        really(held)
+        safe.append(Path(f"/proc/self/fd/{held}").readlink().name)
+
+    with unittest.mock.patch("os.fsync", noted):
+        yield safe
 
 
 class PlanAFile(unittest.TestCase):
@@ -120,13 +142,7 @@ class BackupAndRestore(unittest.TestCase):
 
     def test_a_backup_that_is_announced_is_on_the_disk_and_so_is_what_was_acknowledged(self):
         """The machine may be switched off the moment after."""
-        data, safe = temporary_dir() / "data", []
-        kept = os.fsync
-
-        def noted(held):
-            kept(held)
-            safe.append(Path(f"/proc/self/fd/{held}").readlink().name)
-
+        data = temporary_dir() / "data"
         with running_cluster(data, ROOT_PORT + 60) as cluster:
             cluster.create_database("wise_spool_shop")
             upgrade(cluster.url("wise_spool_shop"))
@@ -134,7 +150,7 @@ class BackupAndRestore(unittest.TestCase):
                 for name in ("fsync", "synchronous_commit", "full_page_writes"):
                     self.assertEqual(link.exec_driver_sql(f"SHOW {name}").scalar(), "on", name)
             file = temporary_dir() / "shop.backup"
-            with unittest.mock.patch("os.fsync", noted):
+            with flushed_names() as safe:
                 back_up(cluster, "shop", "wise_spool_shop", file)
         self.assertEqual(safe, ["shop.backup.part", "shop.backup.part.json", file.parent.name])
 
@@ -333,6 +349,86 @@ class WhenSomethingIsInTheWay(unittest.TestCase):
         (data / "pg" / "postmaster.pid").write_text("\n".join(lines) + "\n")
         with running_cluster(data, ROOT_PORT + 70, durable=False) as again:
             self.assertFalse(again.create_database("kept"))
+
+    def test_a_shop_whose_password_went_with_the_power_is_opened_all_the_same(self):
+        data = temporary_dir() / "data"
+        with running_cluster(data, ROOT_PORT + 70, durable=False) as made:
+            made.create_database("kept")
+        was = (data / "password").read_text()
+        for lost in (lambda: (data / "password").write_text(""), (data / "password").unlink):
+            lost()
+            with running_cluster(data, ROOT_PORT + 70, durable=False) as again:
+                self.assertFalse(again.create_database("kept"), "another shop than there was")
+            self.assertNotEqual((data / "password").read_text(), was)
+            self.assertEqual((data / "password").stat().st_mode & 0o777, 0o600)
+            self.assertFalse((data / "password.new").exists())
+        with running_cluster(data, ROOT_PORT + 70, durable=False):
+            (data / "password").write_text("")
+            with (
+                self.assertRaisesRegex(ClusterError, "while the database runs"),
+                running_cluster(data, ROOT_PORT + 70),
+            ):
+                pass
+
+    def test_what_a_shop_is_found_and_opened_by_is_on_the_disk_before_anything_goes_by_it(self):
+        data = temporary_dir() / "data"
+        with flushed_names() as safe:
+            with unittest.mock.patch("wise_spool.settings.SHOP_FILE", data.parent / "id"):
+                shop_id()
+            with running_cluster(data, ROOT_PORT + 70, durable=False):
+                self.assertEqual(
+                    safe, ["id.part", data.parent.name, "password.part", "data", "data"]
+                )
+            certificates(data, ("127.0.0.1",))
+        self.assertEqual([n for n in safe if "authority" in n][:4], ["authority-key.pem.part", "authority", "authority.pem.part", "authority"])  # fmt: skip
+
+    def test_a_database_that_is_killed_is_started_again_and_what_was_kept_is_there(self):
+        data, before = temporary_dir() / "data", set(threading.enumerate())
+        with running_cluster(data, ROOT_PORT + 70) as cluster:
+            cluster.create_database("wise_spool_shop")
+            upgrade(cluster.url("wise_spool_shop"))
+            store = BuildStore(cluster.url("wise_spool_shop"))
+            self.addCleanup(store.engine.dispose)
+            for name in ("First", "Second"):
+                kept = store.add(Records.of(Build(name=name)))
+                was = (data / "pg" / "postmaster.pid").read_text().split()[0]
+                os.kill(int(was), signal.SIGKILL)
+                self.until_it_answers(store, data, was)
+                self.assertEqual(store.get(kept.id).records.design.name, name)
+        with self.assertRaises(OperationalError):  # told to end, it stays ended
+            store.answers()
+        self.assertIsNone(_running_port(data))
+        for minds in {t for t in threading.enumerate() if t.name == "database"} - before:
+            minds.join(20)
+            self.assertFalse(minds.is_alive(), "it would be started again")
+
+    def test_a_database_that_cannot_be_started_at_once_is_started_later(self):
+        """There may be no memory for it at the moment it was killed for want of memory."""
+        alive, tried, started = subprocess.Popen(["sleep", "600"]), Event(), Event()
+        self.addCleanup(alive.kill)
+
+        def start():
+            if not tried.is_set():
+                tried.set()
+                raise OSError("Cannot allocate memory")
+            started.set()
+            return alive
+
+        minded = _Minded(subprocess.Popen(["true"]), start)
+        self.assertTrue(started.wait(20))
+        minded.end()
+        self.assertIsNotNone(alive.poll())
+
+    def until_it_answers(self, store, data, was):
+        """Another process than it was, and it answers."""
+        pause = Event()
+        for _ in range(600):
+            with contextlib.suppress(OperationalError, OSError, IndexError):
+                if (data / "pg" / "postmaster.pid").read_text().split()[0] != was:
+                    store.answers()
+                    return
+            pause.wait(0.1)
+        self.fail("the database did not come back")
 
     def test_whoever_started_the_database_ends_after_the_last_who_uses_it(self):
         data = temporary_dir() / "data"

@@ -4,8 +4,10 @@ import re
 import unittest
 import uuid
 from datetime import UTC, datetime, timedelta
+from unittest import mock
 
 from fastapi.testclient import TestClient
+from sqlalchemy.exc import OperationalError
 from sqlmodel import Session, select
 
 from tests.shop import fresh_store, settings
@@ -231,6 +233,39 @@ class WhoMayWhat(AtTheDoor):
         steps = self.here.get("/api/door/trail", params={"rod_id": str(rod.id)}).json()
         self.assertEqual([(s["who"], s["did"]) for s in steps[-1:]], [("Bo", "its number")])
         self.assertEqual({s["who"] for s in steps[:2]}, {"at this machine"})
+
+    def test_nothing_is_acknowledged_that_is_not_on_the_trail(self):
+        rod, bo = self.rods[0], self.signed_in("Bo")
+        change = {"id": uuid.uuid4().hex, "what": "its name", "seen": rod.version, "ops": [{"act": "set", "at": ["name"], "to": "Renamed"}]}  # fmt: skip
+        gone = OperationalError("insert", {}, Exception("the line was cut"))
+        with mock.patch.object(self.app.state.shop.door, "note", side_effect=gone):
+            cut = bo.post(f"/api/builds/{rod.id}/changes", json={"changes": [change]})
+        self.assertEqual((cut.status_code, cut.json()["title"]), (503, "Database away"))
+        again = bo.post(f"/api/builds/{rod.id}/changes", json={"changes": [change]})
+        self.assertEqual([o["outcome"] for o in again.json()["outcomes"]], ["kept"])
+        steps = self.here.get("/api/door/trail", params={"rod_id": str(rod.id)}).json()
+        self.assertEqual([s["who"] for s in steps if s["did"] == "its name"], ["Bo"])
+
+    def test_a_phone_is_told_that_the_database_is_away_and_goes_on_trying(self):
+        bo, gone = self.signed_in("Bo"), OperationalError("select", {}, Exception("refused"))
+        with mock.patch.object(self.app.state.shop.door, "who", side_effect=gone):
+            for way in ("GET", "POST"):
+                answer = bo.request(way, "/api/builds", json={"name": "Away"})
+                self.assertEqual((answer.status_code, answer.json()["title"]), (503, "Database away"))  # fmt: skip
+        self.assertEqual(bo.get("/api/builds").status_code, 200)
+
+
+class Several(unittest.TestCase):
+    def test_the_first_account_counts_at_once_where_it_is_made_and_soon_elsewhere(self):
+        store = fresh_store()
+        self.addCleanup(store.engine.dispose)
+        here, elsewhere = Door(store), Door(store)
+        with mock.patch("wise_spool.store.door.LATELY_S", 3600):
+            self.assertEqual((here.several(), elsewhere.several()), (False, False))
+            here.make_account("Runa", "owner", PASSWORD)
+            self.assertEqual((here.several(), elsewhere.several()), (True, False))
+        with mock.patch("wise_spool.store.door.LATELY_S", -1):
+            self.assertTrue(elsewhere.several())
 
 
 class TokensAndTries(AtTheDoor):

@@ -186,6 +186,7 @@ class Described(Hostile):
         self.assertEqual((refused.status_code, refused.headers["allow"]), (405, "POST"))
         for way in ("POST", "PATCH", "OPTIONS"):
             self.assertEqual(self.raw.request(way, "/api/board").headers["allow"], "GET, PUT")
+        self.assertEqual(self.raw.request("TRACE", "/api/health").headers["allow"], "GET")
         self.assertEqual(self.raw.request("PATCH", "/api/nowhere").status_code, 404)
 
     def test_a_path_that_is_written_out_is_not_taken_for_the_name_of_a_rod(self):

@@ -3,6 +3,7 @@
 import asyncio
 import threading
 import unittest
+import unittest.mock
 import uuid
 from datetime import UTC, datetime
 
@@ -59,6 +60,15 @@ class TwoProcesses(unittest.TestCase):
         heard, more = self.hears(lambda: self.bells[0].ring(rod, 7))
         self.assertEqual(heard, [f"event: rod\ndata: {rod} 7\n\n"] * 2)
         self.assertEqual(more, [None, None])
+
+    def test_who_speaks_over_a_line_that_was_cut_is_heard_all_the_same(self):
+        self.hears(self.bells[0].board)
+        url = self.store.engine.url.set(drivername="postgresql").render_as_string(hide_password=False)  # fmt: skip
+        with psycopg.connect(url, autocommit=True) as link:
+            cut = link.execute("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query LIKE '%pg_notify%' AND pid <> pg_backend_pid()").fetchall()  # fmt: skip
+        self.assertEqual(cut, [(True,)])
+        heard, more = self.hears(self.bells[0].board)
+        self.assertEqual((heard, more), (["event: board\ndata: -\n\n"] * 2, [None, None]))
 
     def test_a_line_that_was_cut_is_taken_up_again(self):
         for one in self.said:
@@ -163,6 +173,30 @@ class OneShopTwoServers(unittest.TestCase):
         learned = one.get("/api/learned").json()
         self.assertTrue(learned)
         self.until(lambda: other.get("/api/learned").json() == learned)
+
+    def test_a_habit_set_at_one_is_the_other_s_at_once_and_is_not_asked_of_the_database_in_between(
+        self,
+    ):
+        one, other = self.shops
+        for shop in self.shops:
+            self.assertEqual(shop.habits.said(), {})
+        with unittest.mock.patch(
+            "wise_spool.store.habits.settled", side_effect=AssertionError("asked")
+        ):
+            self.assertEqual(other.habits.said(), {})
+        one.habits.say("knot_ring_mm", 7.0)
+        self.assertEqual(one.habits.said(), {"knot_ring_mm": 7.0})
+        self.until(lambda: other.habits.said() == {"knot_ring_mm": 7.0})
+        other.habits.say("knot_ring_mm", 8.0)
+        self.until(lambda: one.habits.said() == {"knot_ring_mm": 8.0})
+        self.assertEqual(other.habits.said(), {"knot_ring_mm": 8.0})
+        with one.builds.engine.begin() as link:  # another past is put there
+            link.execute(text("DELETE FROM setting"))
+        one.bell.anew()
+        self.until(lambda: other.habits.said() == {})
+        one.hearsay.listening.clear()  # who does not hear goes by what is kept
+        other.habits.say("knot_ring_mm", 9.0)
+        self.assertEqual(one.habits.said(), {"knot_ring_mm": 9.0})
 
     def test_a_device_told_at_one_behaves_so_at_the_other(self):
         one, other = self.clients

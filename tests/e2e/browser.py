@@ -8,6 +8,7 @@ import sys
 import unittest
 import urllib.error
 import urllib.request
+from contextlib import suppress
 from pathlib import Path
 from threading import Event
 from typing import Literal
@@ -48,7 +49,8 @@ class Server:
     def url(self) -> str:
         return f"http://127.0.0.1:{self.port}"
 
-    def start(self) -> None:
+    def begin(self) -> None:
+        """Start it, and wait for nothing."""
         env = {
             **os.environ,
             "WISE_SPOOL_DATA_DIR": str(self.data),
@@ -67,9 +69,18 @@ class Server:
         self.process = subprocess.Popen(
             command, env=env, stdout=subprocess.PIPE, text=True, cwd=ROOT
         )
+
+    def start(self) -> None:
+        """Start it, and wait until it answers."""
+        self.begin()
+        assert self.process is not None
         assert self.process.stdout is not None
         said = self.process.stdout.readline()
         assert "http://" in said, f"the server said: {said!r}"
+        self.until_it_answers()
+
+    def until_it_answers(self) -> None:
+        """Wait until it does, and its database."""
         pause = Event()
         for _ in range(300):
             try:
@@ -78,6 +89,12 @@ class Server:
             except (urllib.error.URLError, ConnectionError):
                 pause.wait(0.1)
         raise AssertionError("the server never answered")
+
+    def database(self) -> int | None:
+        """The process of its database; none while there is none."""
+        with suppress(OSError, ValueError, IndexError):
+            return int((self.data / "pg" / "postmaster.pid").read_text().split()[0])
+        return None
 
     def kill(self) -> None:
         """End it outright, as a power cut would."""

@@ -4,7 +4,7 @@ from collections.abc import AsyncIterator, Iterable
 from contextlib import asynccontextmanager
 from pathlib import Path
 
-from fastapi import FastAPI, HTTPException, Request
+from fastapi import APIRouter, FastAPI, HTTPException, Request
 from fastapi.responses import FileResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
@@ -50,8 +50,9 @@ from wise_spool.settings import Settings
 from wise_spool.store.builds import BuildStore
 
 REFUSALS = {code: {"model": Problem} for code in (400, 401, 403, 404, 409, 413, 422, 429, 503)}
+alive = APIRouter()
 ROUTES = (
-    rack.routes, rack.kits, builds.routes, builds.trying, wraps.routes, defects.routes, finishing.routes, sheets.routes, sheets.prints, reading.routes, bends.routes, shelf.routes,
+    alive, rack.routes, rack.kits, builds.routes, builds.trying, wraps.routes, defects.routes, finishing.routes, sheets.routes, sheets.prints, reading.routes, bends.routes, shelf.routes,
     trainer.routes, devices.routes, habits.routes, clocks.routes, logbook.routes, learned.routes, afterwards.routes, board.routes, board.feed, choosing.routes, stock.routes, money.routes, people.routes,
     door.routes, door.shown, keeping.routes,
 )  # fmt: skip
@@ -78,7 +79,6 @@ def create_app(store: BuildStore, settings: Settings, shop: str = "shop") -> Fas
     app.add_middleware(Guarded)
     app.add_middleware(Numbered)
     problems.install(app)
-    app.get("/api/health")(health)
     _written_out_first(app)
     for routes in ROUTES:
         app.include_router(routes)
@@ -106,6 +106,7 @@ async def serving(app: FastAPI) -> AsyncIterator[None]:
     app.state.shop.press.close()
 
 
+@alive.get("/api/health")
 def health(shop: InShop) -> m.Health:
     """The server answers, and its database does; 503 while that is away."""
     shop.builds.answers()

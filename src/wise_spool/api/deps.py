@@ -17,6 +17,7 @@ from fastapi import Depends, Header, Query, Request
 
 from wise_spool.api.bell import ANEW, Bell
 from wise_spool.api.hearsay import Hearsay
+from wise_spool.api.models import RackRod
 from wise_spool.api.press import Press
 from wise_spool.api.room_log import RoomLog
 from wise_spool.api.scheduler import PUT_DOWN, Scheduler
@@ -52,6 +53,7 @@ from wise_spool.store.turn import Turn
 T = TypeVar("T")
 DEMO = "demo"
 LEARNED = "what was learned is old"
+HABITS_SET = "a habit was set"
 """Said among the processes of a shop."""
 PRESS = Press()
 atexit.register(PRESS.close)
@@ -145,6 +147,10 @@ class Shop:
     plans: Lately[tuple[uuid.UUID, int, str], Planned] = field(
         default_factory=lambda: Lately(PLANS_KEPT)
     )
+    shown: Lately[tuple[uuid.UUID, str], RackRod] = field(
+        default_factory=lambda: Lately(PLANS_KEPT)
+    )
+    """Rods as they hang on the rack, those that were worked out lately."""
     stiffnesses: Stiffnesses = field(init=False)
     scheduler: Scheduler = field(init=False)
     room_log: RoomLog = field(init=False)
@@ -166,9 +172,11 @@ class Shop:
         shop.room_log = RoomLog(shop)
         shop.hearsay = Hearsay(builds.engine, shop.bell)
         shop.hearsay.acts = {
-            LEARNED: shop.learning.forget, PUT_DOWN: shop.scheduler.told_to_put_down, ANEW: shop.look_anew,
+            LEARNED: shop.learning.forget, HABITS_SET: shop.habits.forget, PUT_DOWN: shop.scheduler.told_to_put_down, ANEW: shop.look_anew,
         }  # fmt: skip
         shop.hearsay.was_cut_off = shop.read_anew
+        shop.habits.hears = shop.hearsay.listening.is_set
+        shop.habits.were_set = lambda: shop.hearsay.tell(HABITS_SET)
         builds.changed = shop.bell.ring
         return shop
 
@@ -194,10 +202,11 @@ class Shop:
 
     def forget_all(self) -> None:
         """What was worked out or read before is old: something was struck out of every table."""
-        for made in (self.plans, self.alike, self.sheets):
+        for made in (self.plans, self.alike, self.sheets, self.shown):
             made.clear()
         self.builds.forget()
         self.stiffnesses.forget()
+        self.habits.forget()
         self.learning.forget_entries()
 
     def keep_by(self, keeping: Keeping) -> None:
@@ -241,7 +250,7 @@ class Shop:
 
     def tried(self, build: Build) -> Rod:
         """A rod that is only tried, by this shop's habits."""
-        return self.beside(Rod.of(build, self.habits.lately()))
+        return self.beside(Rod.of(build, self.habits.said()))
 
     def beside(self, rod: Rod) -> Rod:
         """The rod beside itself as it was worked out last: what was read off nothing that differs is not worked out again."""

@@ -13,10 +13,11 @@ from collections.abc import MutableMapping
 from http.cookies import CookieError, SimpleCookie
 from typing import Any, Literal
 
+from sqlalchemy.exc import OperationalError
 from starlette.concurrency import run_in_threadpool
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from wise_spool.api.problems import Problem, answer
+from wise_spool.api.problems import Problem, answer, database_away
 from wise_spool.store.door import HERE, Door, Role, Who
 
 COOKIE, COOKIE_HERE = "__Host-wise-spool", "wise-spool-here"
@@ -105,7 +106,6 @@ class DoorKeeper:
 
     def __init__(self, app: ASGIApp, door: Door) -> None:
         self.app, self.door = app, door
-        self.accounts = False
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -115,7 +115,11 @@ class DoorKeeper:
         state: MutableMapping[str, Any] = scope.setdefault("state", {})
         who: Who | None = HERE
         if scope.get(CLOSED):
-            refusal, who = await self._asked(scope, method, path)
+            try:
+                refusal, who = await self._asked(scope, method, path)
+            except OperationalError as error:
+                await database_away(error)(scope, receive, send)
+                return
             if refusal is not None:
                 await answer(refusal)(scope, receive, send)
                 return
@@ -124,19 +128,23 @@ class DoorKeeper:
             await self.app(scope, receive, send)
             return
 
-        status = 0
+        answered_instead = False
 
-        async def heard(message: Message) -> None:
-            nonlocal status
-            if message["type"] == "http.response.start":
-                status = message["status"]
-            await send(message)
+        async def noted_first(message: Message) -> None:
+            nonlocal answered_instead
+            done = message["type"] == "http.response.start" and 200 <= message["status"] < 400
+            if done and path.startswith("/api/"):
+                did = state.get("did") or _said_of(scope.get("endpoint")) or f"{method} {path}"
+                try:
+                    await run_in_threadpool(self._note, scope, who.name, did)
+                except OperationalError as error:
+                    # It is done and not said to be: sent again, it is kept already, and noted then.
+                    answered_instead = True
+                    await database_away(error)(scope, receive, send)
+            if not answered_instead:
+                await send(message)
 
-        await self.app(scope, receive, heard)
-        if 200 <= status < 400 and path.startswith("/api/") and await self._is_kept(scope):
-            did = state.get("did") or _said_of(scope.get("endpoint")) or f"{method} {path}"
-            rod = OF_A_ROD.match(path)
-            await run_in_threadpool(self.door.note, who.name, did, uuid.UUID(rod[1]) if rod else None)  # fmt: skip
+        await self.app(scope, receive, noted_first)
 
     async def _asked(self, scope: Scope, method: str, path: str) -> tuple[Problem | None, Who | None]:  # fmt: skip
         """Why a request from the network is turned away, or whose it is."""
@@ -161,12 +169,11 @@ class DoorKeeper:
             return Problem(status=403, title="Not yours to do", detail=words), None
         return None, who
 
-    async def _is_kept(self, scope: Scope) -> bool:
-        """A trail is kept once there is more than one who could have done it."""
-        if scope.get(CLOSED) or self.accounts:
-            return True
-        self.accounts = bool(await run_in_threadpool(self.door.accounts))
-        return self.accounts
+    def _note(self, scope: Scope, name: str, did: str) -> None:
+        """Put it on the trail, which is kept once there is more than one who could have done it."""
+        if scope.get(CLOSED) or self.door.several():
+            rod = OF_A_ROD.match(scope["path"])
+            self.door.note(name, did, uuid.UUID(rod[1]) if rod else None)
 
 
 def _said_of(endpoint: object) -> str:

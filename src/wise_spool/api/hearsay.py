@@ -7,11 +7,10 @@ everything anew.
 
 import uuid
 from collections.abc import Callable
-from threading import Event, Thread
+from threading import Event, Lock, Thread
 
 import psycopg
-from sqlalchemy import Engine, text
-from sqlalchemy.exc import SQLAlchemyError
+from sqlalchemy import Engine
 
 from wise_spool.api.bell import Bell
 from wise_spool.logs import say
@@ -32,6 +31,8 @@ class Hearsay:
         self.was_cut_off: Callable[[], None] = lambda: None
         """Done when it hears again after it did not for a while."""
         self._stop = Event()
+        self._mouth: psycopg.Connection | None = None
+        self._speaking = Lock()
 
     def start(self) -> None:
         """Begin to listen, in a thread of its own, and to pass on what is rung here."""
@@ -42,24 +43,43 @@ class Hearsay:
         """Listen no more."""
         self.bell.spread = None
         self._stop.set()
+        with self._speaking:
+            self._shut_mouth()
 
     def tell(self, event: str) -> None:
-        """Say it to the other processes; one that cannot be said is only heard here."""
-        try:
-            with self.engine.begin() as link:
-                link.execute(
-                    text("SET LOCAL synchronous_commit TO off")
-                )  # what is said is not kept
-                link.execute(text("SELECT pg_notify(:channel, :said)"), {"channel": CHANNEL, "said": f"{self.me} {event}"})  # fmt: skip
-        except SQLAlchemyError as error:
-            say.warning("not said to the others", why=type(error).__name__)
+        """Say it to the other processes; one that cannot be said is only heard here. Who does not listen says nothing."""
+        with self._speaking:
+            if self.bell.spread is None:
+                return
+            try:
+                self._say(event)
+            except psycopg.Error:  # a line that was cut meanwhile is noticed by speaking
+                self._shut_mouth()
+                try:
+                    self._say(event)
+                except psycopg.Error as error:
+                    self._shut_mouth()
+                    say.warning("not said to the others", why=type(error).__name__)
+
+    def _say(self, event: str) -> None:
+        """Over a line of its own, as it is said at every edit; what is said is not kept, so that nothing waits for the disk."""
+        if self._mouth is None:
+            self._mouth = psycopg.connect(self._url(), autocommit=True, options="-c synchronous_commit=off", connect_timeout=5)  # fmt: skip
+        self._mouth.execute("SELECT pg_notify(%s, %s)", (CHANNEL, f"{self.me} {event}"))
+
+    def _shut_mouth(self) -> None:
+        if self._mouth is not None:
+            self._mouth.close()
+            self._mouth = None
+
+    def _url(self) -> str:
+        return self.engine.url.set(drivername="postgresql").render_as_string(hide_password=False)
 
     def _listen(self) -> None:
-        url = self.engine.url.set(drivername="postgresql").render_as_string(hide_password=False)
         cut_off = False
         while not self._stop.is_set():
             try:
-                with psycopg.connect(url, autocommit=True) as link:
+                with psycopg.connect(self._url(), autocommit=True) as link:
                     link.execute(f"LISTEN {CHANNEL}")
                     if cut_off:
                         self.was_cut_off()

@@ -203,6 +203,13 @@ def answer(problem: Problem, **more: Any) -> JSONResponse:
     )
 
 
+def database_away(error: OperationalError) -> JSONResponse:
+    """What is answered while the database does not."""
+    say.error("the database does not answer", why=str(error)[:300])
+    detail = "The shop's database does not answer. Nothing was lost; try again in a moment."
+    return answer(Problem(title="Database away", status=503, detail=detail))
+
+
 def install(app: FastAPI) -> None:
     """Answer every refusal with a problem."""
 
@@ -245,9 +252,7 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(OperationalError)
     async def _away(_: Request, error: OperationalError) -> JSONResponse:
-        say.error("the database does not answer", why=str(error)[:300])
-        detail = "The shop's database does not answer. Nothing was lost; try again in a moment."
-        return answer(Problem(title="Database away", status=503, detail=detail))
+        return database_away(error)
 
     @app.exception_handler(DataError)
     async def _beyond(_: Request, error: DataError) -> JSONResponse:

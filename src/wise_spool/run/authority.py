@@ -7,7 +7,6 @@ authority that was installed by hand is 825 days.
 
 import hashlib
 import ipaddress
-import os
 import socket
 import ssl
 from contextlib import suppress
@@ -18,6 +17,7 @@ from pathlib import Path
 import trustme
 
 from wise_spool.core.ground.refusals import RefusedError
+from wise_spool.on_disk import written
 
 LASTS = timedelta(days=397)
 FOLDER = "authority"
@@ -55,13 +55,13 @@ def certificates(data_dir: Path, names: tuple[str, ...], now: datetime | None = 
         authority = trustme.CA.from_pem(root.read_bytes(), root_key.read_bytes())
     else:
         authority = trustme.CA(organization_name="Wise Spool", organization_unit_name=f"this shop's own authority, {data_dir.name}", path_length=0)  # fmt: skip
-        _write(root_key, authority.private_key_pem.bytes())
-        _write(root, authority.cert_pem.bytes())
+        written(root_key, authority.private_key_pem.bytes())
+        written(root, authority.cert_pem.bytes())
     ends = (now or datetime.now(UTC)) + LASTS
     server = authority.issue_cert(*names, common_name=names[0], organization_name="Wise Spool", organization_unit_name="this shop", not_after=ends)  # fmt: skip
     chain, key = folder / "server.pem", folder / "server-key.pem"
-    _write(chain, b"".join(c.bytes() for c in server.cert_chain_pems))
-    _write(key, server.private_key_pem.bytes())
+    written(chain, b"".join(c.bytes() for c in server.cert_chain_pems))
+    written(key, server.private_key_pem.bytes())
     return Certificates(chain, key, root.read_bytes())
 
 
@@ -88,11 +88,3 @@ def own_addresses() -> tuple[str, ...]:
 def _is_own_network(address: str) -> bool:
     found = ipaddress.ip_address(address.partition("%")[0])
     return found.is_private and not found.is_loopback and not found.is_link_local
-
-
-def _write(file: Path, content: bytes) -> None:
-    part = file.with_name(file.name + ".part")
-    part.unlink(missing_ok=True)
-    with os.fdopen(os.open(part, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600), "wb") as out:
-        out.write(content)
-    part.replace(file)

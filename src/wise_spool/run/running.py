@@ -8,6 +8,8 @@ from contextlib import contextmanager, suppress
 from dataclasses import asdict, dataclass
 from pathlib import Path
 
+from wise_spool.on_disk import written
+
 
 @dataclass(frozen=True)
 class Running:
@@ -60,9 +62,9 @@ def noted(data_dir: Path, server: Running) -> Iterator[None]:
     """Note a server for as long as it runs; where it listened is remembered, so that the next one
     takes the same port and what waits in browsers finds it."""
     note = _note(data_dir, server.shop)
-    note.write_text(json.dumps(asdict(server)))
+    written(note, json.dumps(asdict(server)).encode(), 0o644)
     try:
         yield
     finally:
         with suppress(OSError):
-            note.write_text(json.dumps({**asdict(server), "pid": 2**22 + 1}))
+            written(note, json.dumps({**asdict(server), "pid": 2**22 + 1}).encode(), 0o644)

@@ -15,6 +15,7 @@ from sqlalchemy.exc import SQLAlchemyError
 
 from wise_spool import __version__
 from wise_spool.core.ground.refusals import RefusedError
+from wise_spool.on_disk import flushed
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.cluster import Cluster, ClusterError
 from wise_spool.store.migrations import NewerError, upgrade
@@ -69,10 +70,10 @@ def back_up(cluster: Cluster, shop: str, database: str, file: Path) -> Note:
         note = Note(shop, datetime.now(UTC).isoformat(timespec="seconds"), __version__, rods, things, part.stat().st_size, _sum(part))  # fmt: skip
         _write_note(part, note)
         for made in (part, _beside(part)):
-            _on_disk(made)
+            flushed(made)
         _beside(part).replace(_beside(file))
         part.replace(file)
-        _on_disk(
+        flushed(
             file.parent
         )  # the names, too: a backup that was announced is there after the power went
     except (ClusterError, OSError) as error:
@@ -82,15 +83,6 @@ def back_up(cluster: Cluster, shop: str, database: str, file: Path) -> Note:
             raise BackupError(f"The disk of {file.parent} is full: no backup was made there, and those that are there stay as they are. Make room, or name another folder.") from error  # fmt: skip
         raise BackupError(f"No backup could be made at {file} ({error}).") from error
     return note
-
-
-def _on_disk(what: Path) -> None:
-    """Not only handed to the system: on the disk."""
-    held = os.open(what, os.O_RDONLY)
-    try:
-        os.fsync(held)
-    finally:
-        os.close(held)
 
 
 def _write_note(file: Path, note: Note) -> None:

@@ -65,6 +65,15 @@ class Hanging:
 
 
 @dataclass(frozen=True)
+class Taken:
+    """A rod before and after changes, and what became of each."""
+
+    before: Kept
+    after: Kept
+    outcomes: list[Outcome]
+
+
+@dataclass(frozen=True)
 class RevisionNote:
     """One line of a rod's history."""
 
@@ -183,7 +192,7 @@ class BuildStore:
         client: str = "",
         check: Callable[[Rod], object] | None = None,
         habits: Mapping[str, float] | None = None,
-    ) -> tuple[Kept, list[Outcome]]:
+    ) -> Taken:
         """Take changes in, in order, each whole or not at all.
 
         ``check`` is given the rod as it would be and raises when it cannot be
@@ -191,8 +200,9 @@ class BuildStore:
         """
         with self._session() as session:
             row = row_of(session, build_id, lock=True)
+            before = kept(session, row)
             outcomes = [take(session, row, c, client, check, habits) for c in changes]
-            return kept(session, row), outcomes
+            return Taken(before, kept(session, row), outcomes)
 
     def log(
         self,

@@ -14,11 +14,14 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from pathlib import Path
+from threading import Event, Lock, Thread
 from typing import Any
 
 import psycopg
 
 from wise_spool.core.ground.refusals import RefusedError
+from wise_spool.logs import say
+from wise_spool.on_disk import flushed, written
 
 ROLE = "wise_spool"
 LEAST_FREE_BYTES = 300_000_000
@@ -106,11 +109,50 @@ def running_cluster(data_dir: Path, first_port: int, *, durable: bool = True) ->
             yield Cluster(running, password, bin_dir)
             return
         process, cluster = _started(data_dir, bin_dir, owner, first_port, password, durable)
+        minded = _Minded(process, lambda: _start(data_dir, bin_dir, owner, cluster.port, durable))
         try:
             yield cluster
         finally:
             _wait_for_others(users)
-            _end(process)
+            minded.end()
+
+
+class _Minded:
+    """A database that is started again when it ends by itself, killed for want of memory, say. What asks meanwhile is told that it does not
+    answer; the line of a pool is tried before it is used."""
+
+    def __init__(self, process: subprocess.Popen[bytes], start: Callable[[], subprocess.Popen[bytes]]) -> None:  # fmt: skip
+        self._process, self._start = process, start
+        self._told_to_end, self._lock = Event(), Lock()
+        Thread(target=self._mind, name="database", daemon=True).start()
+
+    def _mind(self) -> None:
+        pause_s = SOON_S
+        while True:
+            began = time.monotonic()
+            code = self._process.wait()
+            pause_s = SOON_S if time.monotonic() - began > LIVES_S else min(2 * pause_s, LONGEST_PAUSE_S)  # fmt: skip
+            if self._told_to_end.wait(pause_s):
+                return
+            with self._lock:
+                if self._told_to_end.is_set():
+                    return
+                say.warning("the database ended by itself and is started again", code=code)
+                try:
+                    self._process = self._start()
+                except OSError as error:  # no memory for it, say: it is tried again
+                    say.warning("the database could not be started", why=str(error))
+
+    def end(self) -> None:
+        """End it, for good."""
+        self._told_to_end.set()
+        with self._lock:
+            _end(self._process)
+
+
+SOON_S, LONGEST_PAUSE_S = 0.25, 30.0
+LIVES_S = 60.0
+"""One that ends again sooner than this is waited with a little longer each time."""
 
 
 @contextmanager
@@ -209,18 +251,14 @@ def _prepare(data_dir: Path, owner: pwd.struct_passwd | None) -> None:
 def _make(data_dir: Path, bin_dir: Path, owner: pwd.struct_passwd | None) -> str:
     """Make the cluster beside its place and move it in when whole; return its password."""
     secret, home, half = data_dir / "password", data_dir / "pg", data_dir / "pg.half"
-    if home.exists() and secret.exists():
-        return secret.read_text().strip()
+    with suppress(FileNotFoundError):
+        known = secret.read_text().strip()
+        if home.exists() and known:
+            return known
     if home.exists():
-        raise ClusterError(
-            f"{home} is there but its password file is not. Put {secret} back, or move {home} aside to start empty."
-        )
+        return _another_password(data_dir, bin_dir, owner)
     shutil.rmtree(half, ignore_errors=True)
-    password = secrets.token_urlsafe(24)
-    secret.touch(mode=0o600)
-    secret.write_text(password + "\n")
-    if owner is not None:
-        os.chown(secret, owner.pw_uid, owner.pw_gid)
+    password = _written_password(secret, owner)
     done = subprocess.run(
         [str(bin_dir / "initdb"), "-D", str(half), "-U", ROLE, "--pwfile", str(secret), "-A", "scram-sha-256",
          "--encoding=UTF8", "--locale=C.UTF-8"],
@@ -230,6 +268,36 @@ def _make(data_dir: Path, bin_dir: Path, owner: pwd.struct_passwd | None) -> str
         shutil.rmtree(half, ignore_errors=True)
         raise ClusterError(f"PostgreSQL could not make its cluster: {done.stderr.strip()[-500:]}")
     half.rename(home)
+    flushed(data_dir)
+    return password
+
+
+def _written_password(secret: Path, owner: pwd.struct_passwd | None) -> str:
+    """A fresh one, on the disk before anything goes by it: a shop whose password is lost with the power is locked."""
+    password = secrets.token_urlsafe(24)
+    written(secret, f"{password}\n".encode())
+    if owner is not None:
+        os.chown(secret, owner.pw_uid, owner.pw_gid)
+    return password
+
+
+def _another_password(data_dir: Path, bin_dir: Path, owner: pwd.struct_passwd | None) -> str:
+    """The password file is empty or away, as a power cut can leave it: whoever owns the database's files may set another."""
+    home, secret = data_dir / "pg", data_dir / "password"
+    if _running_port(data_dir) is not None:
+        raise ClusterError(f"The password file {secret} is gone while the database runs. End the server that runs on it and start again: then it is given another.")  # fmt: skip
+    password = _written_password(secret.with_name("password.new"), owner)
+    done = subprocess.run(
+        [str(bin_dir / "postgres"), "--single", "-D", str(home), "postgres"],
+        input=f"ALTER ROLE {ROLE} PASSWORD '{password}'\n",
+        capture_output=True, text=True, cwd="/", **_as(owner),
+    )  # fmt: skip
+    if done.returncode or "ERROR" in done.stderr:
+        secret.with_name("password.new").unlink()
+        raise ClusterError(f"The password file {secret} is gone, and PostgreSQL takes no other ({done.stderr.strip()[-500:]}). Put the file back, or move {home} aside to start empty.")  # fmt: skip
+    secret.with_name("password.new").replace(secret)
+    flushed(data_dir)
+    say.warning("the database's password was gone: it was given another")
     return password
 
 

@@ -5,12 +5,14 @@ a token has 256 bits of chance in it and needs no slow hash. What is taken away 
 """
 
 import hashlib
+import math
 import secrets
 import uuid
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from threading import Lock
+from time import monotonic
 from typing import Literal
 
 from argon2 import PasswordHasher
@@ -33,6 +35,7 @@ MOST_LETTERS = 200
 TRIED_WITHIN = timedelta(minutes=15)
 MOST_TRIES, MOST_FROM_ONE_PLACE = 5, 20
 TRAIL_SHOWN = 200
+LATELY_S = 2.0
 
 
 class NotLetInError(RefusedError):
@@ -79,12 +82,20 @@ class Door:
         self.engine, self.clock = builds.engine, clock
         self._hasher, self._one_at_a_time = PasswordHasher(), Lock()
         self._nobody = self._hasher.hash(secrets.token_urlsafe())
+        self._several, self._asked_at = False, -math.inf
 
     # accounts
     def accounts(self) -> list[AccountRow]:
         """Everybody who may sign in, by name."""
         with Session(self.engine) as session:
             return list(session.exec(select(AccountRow).order_by(col(AccountRow.known_as))))
+
+    def several(self) -> bool:
+        """Whether anybody has an account, so that more than one could have done what was done. While nobody has, the database is asked every
+        few seconds at most; an account that is made here counts at once."""
+        if not self._several and monotonic() - self._asked_at > LATELY_S:
+            self._several, self._asked_at = bool(self.accounts()), monotonic()
+        return self._several
 
     def make_account(self, name: str, role: Role, password: str) -> AccountRow:
         """Somebody who may sign in. Raises :class:`RefusedError` for a name that is taken or a password that is none."""
@@ -100,6 +111,7 @@ class Door:
                 raise RefusedError("The first account is the owner's.", "role")
             row = AccountRow(name=tidy, known_as=known_as, role=role, secret=secret)
             session.add(row)
+        self._several = True
         return row
 
     def set_password(self, account_id: uuid.UUID, password: str) -> None:

@@ -1,7 +1,6 @@
 """Keep what a shop does by habit: the numbers it sets otherwise than they are shipped."""
 
-import math
-from time import monotonic
+from collections.abc import Callable
 
 from wise_spool.core.ground.habits import NAMES, about_habit
 from wise_spool.core.ground.refusals import NotThereError, RefusedError
@@ -9,7 +8,6 @@ from wise_spool.store.builds import BuildStore
 from wise_spool.store.settled import settle, settled
 
 NAME = "habits"
-LATELY_S = 1.0
 
 
 class ShopHabits:
@@ -17,18 +15,28 @@ class ShopHabits:
 
     def __init__(self, builds: BuildStore) -> None:
         self.engine = builds.engine
-        self._heard: tuple[float, dict[str, float]] = (-math.inf, {})
+        self._known: dict[str, float] | None = None
+        self._forgot = 0
+        self.hears: Callable[[], bool] = lambda: False
+        """Whether this process is told when another sets a habit: then what was read holds until it is."""
+        self.were_set: Callable[[], None] = lambda: None
+        """Told of every habit that was set here."""
 
-    def lately(self) -> dict[str, float]:
-        """The same, asked of the database once a second at most: for what is only tried."""
-        at, said = self._heard
-        if monotonic() - at > LATELY_S:
-            said = self.said()
-            self._heard = (monotonic(), said)
-        return said
+    def forget(self) -> None:
+        """They may have been set elsewhere: read them anew."""
+        self._forgot += 1
+        self._known = None
 
     def said(self) -> dict[str, float]:
         """What the shop says, by name; what it does not say is as shipped."""
+        known, times, hears = self._known, self._forgot, self.hears()
+        if known is None or not hears:
+            known = self._read()
+            if hears and times == self._forgot:  # nobody has set one while it was read
+                self._known = known
+        return dict(known)
+
+    def _read(self) -> dict[str, float]:
         return {k: float(v) for k, v in (settled(self.engine, NAME) or {}).items()}
 
     def say(self, name: str, value: float | None) -> dict[str, float]:
@@ -42,7 +50,7 @@ class ShopHabits:
                 f"“{value:g}” must be from {about['low']:g} to {about['high']:g} {about['unit']}.",
                 name,
             )
-        said = {k: v for k, v in self.said().items() if k != name}
+        said = {k: v for k, v in self._read().items() if k != name}
         return self._keep(said if value is None else {**said, name: value})
 
     def reset(self) -> dict[str, float]:
@@ -51,5 +59,6 @@ class ShopHabits:
 
     def _keep(self, said: dict[str, float]) -> dict[str, float]:
         settle(self.engine, NAME, said)
-        self._heard = (-math.inf, {})
+        self.forget()
+        self.were_set()
         return said

@@ -7,6 +7,7 @@ from typing import Generic, TypeVar
 
 K = TypeVar("K", bound=Hashable)
 V = TypeVar("V")
+MADE_SIDE_BY_SIDE = 16
 
 
 class Lately(Generic[K, V]):
@@ -14,11 +15,17 @@ class Lately(Generic[K, V]):
 
     def __init__(self, most: int) -> None:
         self.most, self._kept, self._lock = most, OrderedDict[K, V](), Lock()
+        self._making = tuple(Lock() for _ in range(MADE_SIDE_BY_SIDE))
 
     def get(self, key: K, make: Callable[[], V]) -> V:
-        """The thing of this key, made when it is not there. What raises is not kept."""
+        """The thing of this key, made when it is not there, by one of those who ask at the same moment: the others
+        wait for it. What raises is not kept. ``make`` asks for nothing that is made here."""
         known = self.known(key)
-        return self.keep(key, make()) if known is None else known
+        if known is not None:
+            return known
+        with self._making[hash(key) % MADE_SIDE_BY_SIDE]:
+            known = self.known(key)
+            return self.keep(key, make()) if known is None else known
 
     def known(self, key: K) -> V | None:
         """The thing of this key, None when it is not there."""

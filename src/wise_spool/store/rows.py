@@ -2,7 +2,7 @@
 
 import uuid
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any
 
@@ -46,6 +46,20 @@ class Kept:
         return Rod(self.records.design, self.records.piece, self.records.record, habits or {})
 
 
+@dataclass
+class ReadHere:
+    """What one session has read or written and need not read again: a revision never changes, and a log only by what the
+    session writes itself, as whoever writes holds the rod."""
+
+    revisions: dict[tuple[uuid.UUID, int], RevisionRow] = field(default_factory=dict)
+    logs: dict[uuid.UUID, tuple[LogEntry, ...]] = field(default_factory=dict)
+
+
+def _read_here(session: Session) -> ReadHere:
+    read: ReadHere = session.info.setdefault("read", ReadHere())
+    return read
+
+
 def row_of(session: Session, build_id: uuid.UUID, *, lock: bool = False) -> BuildRow:
     wanted = select(BuildRow).where(BuildRow.id == build_id)
     row = session.exec(wanted.with_for_update() if lock else wanted).first()
@@ -55,11 +69,17 @@ def row_of(session: Session, build_id: uuid.UUID, *, lock: bool = False) -> Buil
 
 
 def revision_of(session: Session, build_id: uuid.UUID, number: int) -> RevisionRow:
-    found = session.exec(
-        select(RevisionRow).where(RevisionRow.build_id == build_id, RevisionRow.number == number)
-    ).first()
+    read = _read_here(session).revisions
+    found = read.get((build_id, number))
     if found is None:
-        raise NotThereError(f"This build has no revision {number}.")
+        found = session.exec(
+            select(RevisionRow).where(
+                RevisionRow.build_id == build_id, RevisionRow.number == number
+            )
+        ).first()
+        if found is None:
+            raise NotThereError(f"This build has no revision {number}.")
+        read[build_id, number] = found
     return found
 
 
@@ -94,7 +114,9 @@ def advance(
         ).one()
         + 1
     )
-    session.add(written(row, number, row.head, what, design, piece, entries))
+    revision = written(row, number, row.head, what, design, piece, entries)
+    session.add(revision)
+    _read_here(session).revisions[row.id, number] = revision
     row.head, row.redo, row.changed_at = number, [], now()
     session.add(row)
 
@@ -139,12 +161,20 @@ def write_log(session: Session, build_id: uuid.UUID, entries: Sequence[LogEntry]
     )  # fmt: skip
     session.flush()
     session.info["wrote"] = True
+    _read_here(session).logs.pop(build_id, None)
     return [e.id for e in entries]
 
 
 def log_of(session: Session, build_id: uuid.UUID) -> tuple[LogEntry, ...]:
     """Every entry of a rod, oldest first. A log is only ever added to: one that is as long as it was last
     is what it was."""
+    read = _read_here(session).logs
+    if build_id not in read:
+        read[build_id] = _log_as_it_is(session, build_id)
+    return read[build_id]
+
+
+def _log_as_it_is(session: Session, build_id: uuid.UUID) -> tuple[LogEntry, ...]:
     logs: Logs | None = session.info.get("logs")
     if logs is None or session.info.get("wrote"):  # what this session wrote may yet be undone
         return _log_read(session, build_id, (logs and logs.by_rod.known(build_id)) or ())

@@ -4,6 +4,7 @@ import { create } from "zustand";
 
 import { api, client, Refused, take } from "../api/client";
 import type { BuildState, LogEntry } from "../api/types";
+import { putSafely } from "./safely";
 
 /* What is said at the bench beside the plan: minutes, notes, measures, what is skipped, pictures. Each gets
    its id here, waits in the browser's own database until the server has it, and arrives once, in order. */
@@ -57,7 +58,7 @@ export async function sayOf(rod: string, said: Partial<Unsaid>, picture?: Blob):
   const one: Said = { n, id, rod, entry, picture };
   useEntries.setState((s) => ({ waiting: [...s.waiting, one] }));
   try {
-    await (await db()).put("said", one);
+    await putSafely(await db(), "said", one);
   } catch {
     useEntries.setState({ unkept: true });
   }

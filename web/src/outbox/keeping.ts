@@ -2,6 +2,7 @@ import { openDB } from "idb";
 import type { DBSchema, IDBPDatabase } from "idb";
 
 import type { Keeping, Waiting } from "./outbox";
+import { putSafely } from "./safely";
 
 interface Kept extends DBSchema {
   waiting: { key: string; value: Waiting };
@@ -23,7 +24,7 @@ export function inBrowser(name = "wise-spool-outbox"): Keeping {
   };
   return {
     all: async () => (await (await db()).getAll("waiting")).sort((a, b) => a.n - b.n),
-    put: async (edit) => void (await (await db()).put("waiting", edit)),
+    put: async (edit) => putSafely(await db(), "waiting", edit),
     remove: async (id) => (await db()).delete("waiting", id),
   };
 }

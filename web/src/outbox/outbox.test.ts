@@ -168,7 +168,9 @@ describe("the outbox", () => {
       },
       { answered: () => undefined, changed: () => undefined },
     );
+    expect(second.woken).toBe(false);
     await second.wake();
+    expect(second.woken).toBe(true);
     expect(server.taken).toEqual(["left-1"]);
     expect(clients[0]).toBe("old");
     expect(shelf.rows.size).toBe(0);

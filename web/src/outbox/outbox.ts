@@ -87,6 +87,8 @@ export class Outbox<State> {
   private readonly pause: (attempt: number) => Promise<void>;
   private readonly alone: <T>(work: () => Promise<T>) => Promise<T>;
   status: Status = "kept";
+  /** Whether it is known what an earlier page left: until then nothing is called kept. */
+  woken = false;
   /** Set when the browser would not keep an edit: closing the window now would lose it. */
   unkept = false;
 
@@ -113,6 +115,7 @@ export class Outbox<State> {
     } catch {
       this.unkept = true;
     }
+    this.woken = true;
     this.heard.changed();
     await this.pump();
   }

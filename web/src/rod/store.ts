@@ -105,7 +105,7 @@ function fromOutbox(): Partial<RodStore> {
     ? "unkept"
     : outbox.status === "away"
       ? "offline"
-      : waiting.length
+      : waiting.length || !outbox.woken
         ? "saving"
         : "saved"; // prettier-ignore
   const refused = atTheirFields(aside, drafts);

@@ -59,22 +59,23 @@ async def change(
 
 def _changed(build_id: uuid.UUID, sent: m.Changes, shop: Shop, client: str) -> Response:
     habits = shop.learned_habits()
-    before = shop.planned_by(habits, shop.builds.get(build_id)).plan
     foreseen: list[tuple[Rod, Plan]] = []
 
     def work_out(rod: Rod) -> None:
         foreseen.append((rod, plan(shop.beside(rod))))
 
-    kept, outcomes = shop.builds.change(build_id, sent.changes, client, work_out, habits)
+    what = shop.builds.change(build_id, sent.changes, client, work_out, habits)
+    kept = what.after
     for rod, worked_out in foreseen[-1:]:
         shop.foreseen(kept, rod, worked_out)
+    before = shop.planned_by(habits, what.before).plan
     planned = shop.planned_by(habits, kept)
     after = planned.plan
     held = None if sent.holds is None else shop.plan_held(build_id, sent.holds, habits)
     news = None if held is None or after is None else _news(held, after)
     taken = m.ChangesTaken(
         state=as_state(shop, kept, planned if news is None else Planned(None, planned.problem)),
-        outcomes=[_outcome(o) for o in outcomes],
+        outcomes=[_outcome(o) for o in what.outcomes],
         touches=touched(before.cards, after.cards, kept.records.design.rule) if before and after else [],
         since=None if news is None else sent.holds, news=news,
     )  # fmt: skip

@@ -173,6 +173,10 @@ def hung(shop: Shop, h: Hanging, habits: str = "") -> m.RackRod:
     shown_for = f"{h.version}/{edition()}/{habits}"
     if h.shown is not None and h.shown_for == shown_for:
         return m.RackRod.model_validate(h.shown)
+    return shop.shown.get((h.id, shown_for), lambda: _worked_out_and_noted(shop, h, shown_for))
+
+
+def _worked_out_and_noted(shop: Shop, h: Hanging, shown_for: str) -> m.RackRod:
     rod = _worked_out(shop, h)
     shop.builds.keep_shown(h.id, rod.model_dump(mode="json"), shown_for)
     return rod
