@@ -11,7 +11,7 @@ import { Clashes } from "./Clashes";
 import { pinned, said, unpinned } from "./pins";
 import { ShopTime } from "./ShopTime";
 import { Table } from "./Table";
-import type { View } from "./Table";
+import { broughtInto, type View } from "./view";
 import { useBoard, usePast } from "./useBoard";
 import type { UseBoard } from "./useBoard";
 import { dayOf, dayWords } from "./when";
@@ -43,9 +43,12 @@ export function BoardView() {
 }
 
 function Laid({ board, state }: { board: UseBoard; state: BoardState }) {
-  const [mine, setView] = useState<View | null>(null);
+  const [mine, setMine] = useState<View | null>(null);
   // Until somebody moves it, the window lies over what is next, wherever the plan puts that.
   const view = mine ?? { from: firstUp(state) - DAY / 24, ms: DAY / 4 };
+  const setView = (v: View) => {
+    if (v !== view) setMine(v);
+  };
   const [selected, setSelected] = useState<string | null>(null);
   const [page, setPage] = useState<"next" | "time" | "if">("next");
   const past = usePast();
@@ -54,8 +57,7 @@ function Laid({ board, state }: { board: UseBoard; state: BoardState }) {
     const s = state.sittings.find((o) => o.id === id);
     if (!s) return;
     setSelected(id);
-    const at = Date.parse(s.start);
-    if (at < view.from || at > view.from + view.ms) setView({ ...view, from: at - view.ms / 3 });
+    setView(broughtInto(view, Date.parse(s.start), Date.parse(s.end)));
   };
   const move = (s: SittingPlaced, at: number, person: string) =>
     board.say(`pin ${s.words}`, (b) => pinned(b, s.id, at, person));

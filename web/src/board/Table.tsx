@@ -3,6 +3,7 @@ import { Fragment, useEffect, useMemo, useRef, useState } from "react";
 import type { BoardState, SittingPlaced } from "../api/types";
 import { rackColour } from "../mat/threads";
 import { useWidth } from "../mat/scale";
+import { broughtInto, LEAST_MS, MOST_MS, type View } from "./view";
 import { clock, dayShort, dayWords, STEP_MS } from "./when";
 
 const HOUR = 3_600_000;
@@ -12,17 +13,10 @@ const LANE_H = 92;
 const SLOT_H = 26;
 const ROD_H = 24;
 const GAP = 12;
-const LEAST_MS = 3 * HOUR;
-const MOST_MS = 42 * 24 * HOUR;
 
 /** Whether whoever looks wants nothing to move. */
 const STILL =
   typeof matchMedia === "function" && matchMedia("(prefers-reduced-motion: reduce)").matches;
-
-export interface View {
-  from: number;
-  ms: number;
-}
 
 interface TableProps {
   state: BoardState;
@@ -72,6 +66,8 @@ export function Table(props: TableProps) {
     const ms = Math.min(Math.max(view.ms * factor, LEAST_MS), MOST_MS);
     setView({ from: at - ((at - view.from) * ms) / view.ms, ms });
   };
+  const follow = (s: SittingPlaced, by: number) =>
+    setView(broughtInto(view, Date.parse(s.start) + by, Date.parse(s.end) + by));
   useEffect(() => {
     const here = svg.current;
     if (!here) return;
@@ -381,15 +377,17 @@ export function Table(props: TableProps) {
                           personAt(top + LANE_H / 2),
                         );
                     }}
+                    onFocus={(e) => {
+                      // Reached by key at the window's edge: the window follows. A pointer holds what it sees.
+                      if (e.currentTarget.matches(":focus-visible")) follow(s, 0);
+                    }}
                     onKeyDown={(e) => {
                       const steps = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
-                      if (steps)
-                        onMove(
-                          s,
-                          Date.parse(s.start) + steps * STEP_MS * (e.shiftKey ? 12 : 3),
-                          s.person,
-                        );
-                      else if (e.key === "ArrowUp" || e.key === "ArrowDown")
+                      if (steps) {
+                        const by = steps * STEP_MS * (e.shiftKey ? 12 : 3);
+                        onMove(s, Date.parse(s.start) + by, s.person);
+                        follow(s, by);
+                      } else if (e.key === "ArrowUp" || e.key === "ArrowDown")
                         onMove(
                           s,
                           Date.parse(s.start),
