@@ -1,7 +1,7 @@
 """The board in the browser: six rods before the char run, what breaks, what is pinned, what cannot be, what is fed."""
 
 import re
-from datetime import date
+from datetime import date, datetime, timedelta
 
 import icalendar
 from playwright.sync_api import expect
@@ -86,6 +86,48 @@ class TheBoard(OnTheDemo):
         expect(self.page.get_by_role("button", name=re.compile("pinned$"))).to_have_count(1)
         start = self.state()["board"]["pins"][0]["start"]
         self.assertEqual(int(start[14:16]) % 5, 0)
+
+    def test_a_piece_reached_by_key_is_in_the_window_and_stays_there_when_a_plan_moves_it(self):
+        self.own_board()
+        self.board()
+        self.until_nothing_is_sought()
+        self.page.reload()
+        weeks = self.page.get_by_role("group", name="The weeks")
+        last = self.page.locator("[data-piece]").last
+        box, frame = last.bounding_box(), weeks.bounding_box()
+        # The mat is drawn so far that a single pixel of the last piece is still in the window.
+        by = frame["x"] + frame["width"] - 1 - box["x"]
+        start = frame["x"] + frame["width"] / 2
+        self.page.mouse.move(start, frame["y"] + 10)
+        self.page.mouse.down()
+        self.page.mouse.move(start + by, frame["y"] + 10, steps=6)
+        self.page.mouse.up()
+        self.assertGreater(last.bounding_box()["x"], frame["x"] + frame["width"] - 3)
+        name = last.get_attribute("aria-label")
+        piece = self.piece(name)
+        self.page.keyboard.press("Tab")
+        piece.focus()
+        self.lies_within(piece, frame)
+        # Somebody else says something by which the piece comes to lie a week later.
+        state = self.state()
+        one = next(
+            s for s in state["sittings"] if name.startswith(f"{s['rod_name']}: {s['words']},")
+        )
+        later = datetime.fromisoformat(one["start"]) + timedelta(days=7)
+        pin = {"id": "p1", "job": one["id"], "start": later.isoformat(), "person": one["person"]}
+        said = self.page.request.put(
+            f"{self.server.url}/api/board", data=state["board"] | {"pins": [pin]}
+        )
+        self.assertEqual(said.status, 200)
+        moved = self.piece(f"{one['rod_name']}: {one['words']}, {later:%a} {later.day} {later:%b}")
+        expect(moved).to_be_visible()
+        self.lies_within(moved, frame)
+
+    def lies_within(self, piece, frame):
+        expect(piece).to_be_focused()
+        box = piece.bounding_box()
+        self.assertGreaterEqual(box["x"], frame["x"])
+        self.assertLessEqual(box["x"] + box["width"], frame["x"] + frame["width"])
 
     def test_a_dryer_breaks_and_the_heater_is_put_on(self):
         self.own_board()

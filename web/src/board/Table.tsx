@@ -33,6 +33,7 @@ export function Table(props: TableProps) {
   const { state, view, setView, selected, onSelect, onMove, onLetGo } = props;
   const [ref, width] = useWidth<HTMLDivElement>();
   const [drag, setDrag] = useState<{ id: string; dx: number; dy: number } | null>(null);
+  const [atKeys, setAtKeys] = useState<string | null>(null);
   const held = useRef<{ x: number; y: number; from: number; moved: boolean } | null>(null);
   const svg = useRef<SVGSVGElement>(null);
   const { zone } = state.board;
@@ -66,8 +67,12 @@ export function Table(props: TableProps) {
     const ms = Math.min(Math.max(view.ms * factor, LEAST_MS), MOST_MS);
     setView({ from: at - ((at - view.from) * ms) / view.ms, ms });
   };
-  const follow = (s: SittingPlaced, by: number) =>
-    setView(broughtInto(view, Date.parse(s.start) + by, Date.parse(s.end) + by));
+  // What is reached by key is followed, to the window's edge and wherever a better plan puts it.
+  const followed = atKeys === null ? undefined : byId.get(atKeys);
+  useEffect(() => {
+    if (followed) setView(broughtInto(view, Date.parse(followed.start), Date.parse(followed.end)));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- whoever moves the window away may
+  }, [followed?.id, followed?.start, followed?.end]);
   useEffect(() => {
     const here = svg.current;
     if (!here) return;
@@ -329,7 +334,7 @@ export function Table(props: TableProps) {
             }}
           />
           {state.sittings
-            .filter((s) => inView(s.start, s.end))
+            .filter((s) => inView(s.start, s.end) || s.id === atKeys)
             .map((s) => {
               const n = Math.max(
                 people.findIndex((p) => p.id === s.person),
@@ -378,16 +383,18 @@ export function Table(props: TableProps) {
                         );
                     }}
                     onFocus={(e) => {
-                      // Reached by key at the window's edge: the window follows. A pointer holds what it sees.
-                      if (e.currentTarget.matches(":focus-visible")) follow(s, 0);
+                      if (e.currentTarget.matches(":focus-visible")) setAtKeys(s.id);
                     }}
+                    onBlur={() => setAtKeys(null)}
                     onKeyDown={(e) => {
                       const steps = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
-                      if (steps) {
-                        const by = steps * STEP_MS * (e.shiftKey ? 12 : 3);
-                        onMove(s, Date.parse(s.start) + by, s.person);
-                        follow(s, by);
-                      } else if (e.key === "ArrowUp" || e.key === "ArrowDown")
+                      if (steps)
+                        onMove(
+                          s,
+                          Date.parse(s.start) + steps * STEP_MS * (e.shiftKey ? 12 : 3),
+                          s.person,
+                        );
+                      else if (e.key === "ArrowUp" || e.key === "ArrowDown")
                         onMove(
                           s,
                           Date.parse(s.start),
