@@ -147,14 +147,19 @@ def in_order(
     """
     left_out = dict(skipped or {})
     by_id = {o.id: o for o in operations}
-    before: dict[str, dict[str, str]] = {i: {} for i in by_id}
+    before: dict[str, dict[str, Before]] = {i: {} for i in by_id}
     for o in by_id.values():
         for b in o.after:
             if b.id in by_id:
-                before[o.id].setdefault(b.id, b.why)
+                before[o.id].setdefault(b.id, b)
     for earlier, later, why in firsts:
-        if earlier in by_id and later in by_id and earlier != later:
-            before[later].setdefault(earlier, why)
+        if (
+            earlier in by_id
+            and later in by_id
+            and earlier != later
+            and earlier not in before[later]
+        ):
+            before[later][earlier] = Before(id=earlier, why=why)
     against = _wished(ahead, by_id, before)
     order, stuck = _sorted(by_id, before)
     finished = {i for i, o in by_id.items() if i in done or o.done}
@@ -169,7 +174,7 @@ def in_order(
         out.append(
             by_id[i].model_copy(
                 update={
-                    "after": tuple(Before(id=n, why=before[i][n]) for n in needs),
+                    "after": tuple(before[i][n] for n in needs),
                     "open_before": waiting,
                     "done": i in finished,
                     "skipped": "" if i in finished else left_out.get(i, ""),
@@ -181,7 +186,7 @@ def in_order(
 
 
 def _wished(
-    ahead: Iterable[Ahead], by_id: dict[str, Operation], before: dict[str, dict[str, str]]
+    ahead: Iterable[Ahead], by_id: dict[str, Operation], before: dict[str, dict[str, Before]]
 ) -> tuple[str, ...]:
     """Lay the builder's wishes into who comes first; those that go against what must be are named."""
     against = []
@@ -190,7 +195,8 @@ def _wished(
             continue
         why = _why_after(wish.earlier, wish.later, before)
         if why is None:
-            before[wish.later].setdefault(wish.earlier, "you want it first")
+            wanted = Before(id=wish.earlier, why="you want it first")
+            before[wish.later].setdefault(wish.earlier, wanted)
         else:
             against.append(
                 f"“{by_id[wish.earlier].words}” cannot come before “{by_id[wish.later].words}”: {why}."
@@ -198,22 +204,22 @@ def _wished(
     return tuple(against)
 
 
-def _why_after(this: str, that: str, before: dict[str, dict[str, str]]) -> str | None:
+def _why_after(this: str, that: str, before: dict[str, dict[str, Before]]) -> str | None:
     """Why ``this`` must come after ``that``, by way of whatever lies between; None when it need not."""
     seen, open_ = {this}, [(this, "")]
     while open_:
         here, why = open_.pop()
         for earlier, because in before[here].items():
             if earlier == that:
-                return why or because
+                return why or because.why
             if earlier not in seen:
                 seen.add(earlier)
-                open_.append((earlier, why or because))
+                open_.append((earlier, why or because.why))
     return None
 
 
 def _sorted(
-    by_id: dict[str, Operation], before: dict[str, dict[str, str]]
+    by_id: dict[str, Operation], before: dict[str, dict[str, Before]]
 ) -> tuple[list[str], list[str]]:
     """Kahn's order with ranks; what never gets free is caught in a circle."""
 
