@@ -389,10 +389,39 @@ class AnyOrder(unittest.TestCase):
         back = back.model_copy(update={"handle": back.handle.model_copy(update={"guides_on": True}), "repairs": (Repair(id="m1", kind="dent"),)})  # fmt: skip
         apart = back.model_copy(update={"finish": back.finish.model_copy(update={"areas": (Area(id="a1", covers="ferrules"),)})})  # fmt: skip
         self.assertEqual(plan(apart).finish.came_with_ml, plan(back).finish.came_with_ml)
+        self._is_not_painted_again(back)
         new = rod.model_copy(
             update={"repairs": ()}
         )  # the guides are on, and nobody has mended anything
         self.assertLessEqual({"label", "coat"}, {o.kind for o in plan(new).work.operations})
+
+    def _is_not_painted_again(self, back):
+        """A stretch and a seat that came painted; a seat put on in the repair is painted, and all of them weigh."""
+        seat = next(p for p in back.handle.parts if p.kind == "reel_seat")
+        paint = Layer(id="y1", coats=2)
+        areas = (
+            Area(id="a1", covers="stretch", from_mm=900, to_mm=1000, layers=(paint,)),
+            Area(id="a2", covers="seat", part_id=seat.id, layers=(paint,)),
+        )
+        back = back.model_copy(update={"finish": back.finish.model_copy(update={"areas": areas})})
+
+        def painted(rod):
+            p = plan(rod)
+            return {o.id.split(":")[1] for o in p.work.operations if o.kind == "layer"}, p
+
+        stays = [p.model_copy(update={"on_rod": p.id == seat.id}) for p in back.handle.parts]
+        whole = back.model_copy(update={"handle": back.handle.model_copy(update={"parts": tuple(stays)})})  # fmt: skip
+        layers, p = painted(whole)
+        self.assertEqual(layers, set())
+        self.assertIn("came painted", p.finish.areas_own[0].trouble)
+        self.assertFalse([s for s in p.finish.spans if not s.of])
+        self.assertEqual(painted(back)[0], {"a2"})
+        unmended, p0 = painted(whole.model_copy(update={"repairs": ()}))
+        self.assertEqual(unmended, {"a1", "a2"})
+        for came, wanted in zip(p.finish.areas_own, p0.finish.areas_own, strict=True):
+            self.assertAlmostEqual(came.came_with_ml, sum(c.volume_ml for c in wanted.coats))
+        weighs = [next(x.mass_g for x in q.balance.lines if x.what == p.finish.areas_own[0].name) for q in (p, p0)]  # fmt: skip
+        self.assertAlmostEqual(*weighs)
 
 
 if __name__ == "__main__":

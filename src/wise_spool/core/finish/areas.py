@@ -40,12 +40,14 @@ class CoatedPlace(Frozen):
 
 @dataclass(frozen=True)
 class Surface:
-    """All places that one set of coats goes on. ``trouble`` is why there is nothing to coat."""
+    """All places that one set of coats goes on. ``trouble`` is why there is nothing to coat; what ``came`` with its coats on
+    gets no others."""
 
     id: str
     name: str
     places: tuple[CoatedPlace, ...]
     trouble: str = ""
+    came: bool = False
 
     @property
     def area_mm2(self) -> float:
@@ -92,8 +94,18 @@ def surfaces(build: Build, wraps: WrapsPlan, work: WorkingBlank, handle: HandleP
         else:
             places, why = _one(a, name, build, work, handle)
         seen.add(a.covers)
-        out.append(Surface(a.id, name, tuple(places), "" if places else why))
+        came = bool(places) and build.came_coated and _came(a, build)
+        if came:
+            why = "It came painted: what is mended is coated in its repair."
+        out.append(Surface(a.id, name, tuple(places), "" if places and not came else why, came))
     return tuple(out)
+
+
+def _came(a: Area, build: Build) -> bool:
+    """Whether a rod that came coated has this on it: a stretch of its blank, or a part that stays on, of which no coat was laid here."""
+    part = by_id(build.handle.parts, a.part_id)
+    stays = a.covers == "stretch" or (part is not None and part.on_rod)
+    return stays and all(c.area != a.id for c in build.finish.area_laid)
 
 
 def _kinds(build: Build, wraps: WrapsPlan) -> dict[Covers, list[CoatedPlace]]:

@@ -75,7 +75,8 @@ class CoatPlan(Frozen):
 
 
 class AreaPlan(Frozen):
-    """An area with coats of its own. ``on`` of them are on, the last at ``last_at``; ``trouble`` is why there are none."""
+    """An area with coats of its own. ``on`` of them are on, the last at ``last_at``; ``trouble`` is why there are none, ``came_with_ml``
+    what was mixed for those it came with."""
 
     id: str
     name: str
@@ -83,6 +84,7 @@ class AreaPlan(Frozen):
     end_mm: float | None
     area_mm2: float
     coats: tuple[CoatPlan, ...]
+    came_with_ml: float
     on: int
     last_at: datetime | None
     trouble: str
@@ -266,11 +268,12 @@ def _area(surface: Surface, finish: Finish, airs: Sequence[Air]) -> AreaPlan:
     layers = (finish.preserver,) if surface.id == PRESERVED else next(a.layers for a in finish.areas if a.id == surface.id)  # fmt: skip
     rows = sorted((c for c in finish.area_laid if c.area == surface.id), key=lambda c: c.number)
     laid = [_laid(c.mixed_at, c.temperature_c, "", airs, ()) for c in rows]
-    coats = _chain(layers, surface, finish, laid, None) if surface.places else ()
+    wanted = _chain(layers, surface, finish, laid, None) if surface.places else ()
+    coats, came_with = ((), wanted) if surface.came else (wanted, ())
     trouble = surface.trouble or ("" if layers else "Say what it is coated with.")
     return AreaPlan(
         id=surface.id, name=surface.name, start_mm=min((p.start_mm for p in surface.places), default=None), end_mm=max((p.end_mm for p in surface.places), default=None),
-        area_mm2=round(surface.area_mm2, 1), coats=coats, on=sum(c.laid for c in coats), last_at=rows[-1].mixed_at if rows else None, trouble=trouble,
+        area_mm2=round(surface.area_mm2, 1), coats=coats, came_with_ml=sum(c.volume_ml for c in came_with), on=sum(c.laid for c in coats), last_at=rows[-1].mixed_at if rows else None, trouble=trouble,
     )  # fmt: skip
 
 
@@ -295,6 +298,7 @@ def _spans(
         Span(what=p.what, start_mm=round(p.start_mm, 2), end_mm=round(p.end_mm, 2), on=on, of=of, last_at=at)
         for surface, on, of, at in rows
         for p in surface.places
+        if of
     ]  # fmt: skip
     return tuple(sorted(out, key=lambda s: (s.start_mm, s.what)))
 

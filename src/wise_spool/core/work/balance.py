@@ -212,8 +212,8 @@ def _extra(build: Build, handle: HandlePlan, wraps: WrapsPlan, finish: FinishPla
             at = _middle([(w.area_mm2, w.start_mm, w.end_mm) for w in wraps.laid])
             extra.append(Lump("finish", coats * habits().finish_g_per_ml, at, False))
     for a in finish.areas_own:
-        if a.coats and a.start_mm is not None and a.end_mm is not None:
-            on = sum(c.volume_ml for c in a.coats) / build.finish.loss_factor
+        on = (a.came_with_ml + sum(c.volume_ml for c in a.coats)) / build.finish.loss_factor
+        if on and a.start_mm is not None and a.end_mm is not None:
             extra.append(Lump(a.name, on * habits().finish_g_per_ml, (a.start_mm + a.end_mm) / 2, False))  # fmt: skip
     return extra
 
