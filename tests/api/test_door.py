@@ -234,17 +234,54 @@ class WhoMayWhat(AtTheDoor):
         self.assertEqual([(s["who"], s["did"]) for s in steps[-1:]], [("Bo", "its number")])
         self.assertEqual({s["who"] for s in steps[:2]}, {"at this machine"})
 
+    def trail(self, rod):
+        steps = self.here.get("/api/door/trail", params={"rod_id": str(rod.id)}).json()
+        return [(s["who"], s["did"]) for s in steps]
+
     def test_nothing_is_acknowledged_that_is_not_on_the_trail(self):
         rod, bo = self.rods[0], self.signed_in("Bo")
-        change = {"id": uuid.uuid4().hex, "what": "its name", "seen": rod.version, "ops": [{"act": "set", "at": ["name"], "to": "Renamed"}]}  # fmt: skip
         gone = OperationalError("insert", {}, Exception("the line was cut"))
         with mock.patch.object(self.app.state.shop.door, "note", side_effect=gone):
-            cut = bo.post(f"/api/builds/{rod.id}/changes", json={"changes": [change]})
+            cut = bo.post(f"/api/builds/{rod.id}/undo")
         self.assertEqual((cut.status_code, cut.json()["title"]), (503, "Database away"))
-        again = bo.post(f"/api/builds/{rod.id}/changes", json={"changes": [change]})
-        self.assertEqual([o["outcome"] for o in again.json()["outcomes"]], ["kept"])
-        steps = self.here.get("/api/door/trail", params={"rod_id": str(rod.id)}).json()
-        self.assertEqual([s["who"] for s in steps if s["did"] == "its name"], ["Bo"])
+        before = len(self.trail(rod))
+        self.assertEqual(bo.post(f"/api/builds/{rod.id}/redo").status_code, 200)
+        self.assertEqual(len(self.trail(rod)), before + 1)
+
+    def test_an_edit_is_on_the_trail_once_however_often_it_is_sent_and_not_when_it_is_refused(self):
+        rod, bo = self.rods[0], self.signed_in("Bo")
+
+        def sent(what, to, at="name"):
+            op = {"act": "set", "at": [at], "to": to}
+            return {"id": uuid.uuid4().hex, "what": what, "seen": 10**6, "ops": [op]}
+
+        def outcomes(*changes):
+            answer = bo.post(f"/api/builds/{rod.id}/changes", json={"changes": changes})
+            return [o["outcome"] for o in answer.json()["outcomes"]]
+
+        one, two, bad = sent("first name", "Renamed"), sent("second name", "Twice"), sent("no rule", "ell", "rule")  # fmt: skip
+        self.assertEqual(outcomes(one), ["kept"])
+        # The answer was lost: the browser sends it again, with what came after it.
+        self.assertEqual(outcomes(one, two, bad), ["kept", "kept", "refused"])
+        entry = {"id": uuid.uuid4().hex, "at": "2026-03-01T10:00:00Z", "test_load_g": 100}
+        for _ in range(2):
+            logged = bo.post(f"/api/builds/{rod.id}/log", json={"entries": [entry]})
+            self.assertEqual(logged.status_code, 200, logged.text)
+        steps = self.trail(rod)
+        for did in ("first name", "second name", "wrote in the log"):
+            self.assertEqual(steps.count(("Bo", did)), 1, did)
+        self.assertNotIn(("Bo", "no rule"), steps)
+
+    def test_an_edit_whose_trail_cannot_be_written_is_not_kept(self):
+        rod, bo = self.rods[1], self.signed_in("Bo")
+        op = {"act": "set", "at": ["name"], "to": "Not to be"}
+        change = {"id": uuid.uuid4().hex, "what": "name", "seen": 10**6, "ops": [op]}
+        gone = OperationalError("insert", {}, Exception("the line was cut"))
+        with mock.patch("wise_spool.store.taking.note_on_trail", side_effect=gone):
+            cut = bo.post(f"/api/builds/{rod.id}/changes", json={"changes": [change]})
+        self.assertEqual(cut.status_code, 503)
+        name = self.here.get(f"/api/builds/{rod.id}").json()["build"]["name"]
+        self.assertNotEqual(name, "Not to be")
 
     def test_a_phone_is_told_that_the_database_is_away_and_goes_on_trying(self):
         bo, gone = self.signed_in("Bo"), OperationalError("select", {}, Exception("refused"))

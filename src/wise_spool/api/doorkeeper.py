@@ -15,6 +15,7 @@ from typing import Any, Literal
 
 from sqlalchemy.exc import OperationalError
 from starlette.concurrency import run_in_threadpool
+from starlette.requests import Request
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from wise_spool.api.problems import Problem, answer, database_away
@@ -133,7 +134,7 @@ class DoorKeeper:
         async def noted_first(message: Message) -> None:
             nonlocal answered_instead
             done = message["type"] == "http.response.start" and 200 <= message["status"] < 400
-            if done and path.startswith("/api/"):
+            if done and path.startswith("/api/") and not state.get("noted"):
                 did = state.get("did") or _said_of(scope.get("endpoint")) or f"{method} {path}"
                 try:
                     await run_in_threadpool(self._note, scope, who.name, did)
@@ -170,10 +171,23 @@ class DoorKeeper:
         return None, who
 
     def _note(self, scope: Scope, name: str, did: str) -> None:
-        """Put it on the trail, which is kept once there is more than one who could have done it."""
-        if scope.get(CLOSED) or self.door.several():
+        """Put it on the trail, where one is kept."""
+        if trail_kept(scope, self.door):
             rod = OF_A_ROD.match(scope["path"])
             self.door.note(name, did, uuid.UUID(rod[1]) if rod else None)
+
+
+def trail_kept(scope: Scope, door: Door) -> bool:
+    """Whether a trail is kept: once there is more than one who could have done it."""
+    return bool(scope.get(CLOSED)) or door.several()
+
+
+def goes_on_trail(request: Request, door: Door) -> str | None:
+    """The name that whoever answers puts on the trail in one act with what is changed, so that it is there once however often it is
+    sent; None while no trail is kept. The keeper adds nothing then."""
+    request.state.noted = True
+    who: Who = request.state.who
+    return who.name if trail_kept(request.scope, door) else None
 
 
 def _said_of(endpoint: object) -> str:

@@ -39,6 +39,7 @@ from wise_spool.store.rows import (
     log_of,
     look_first,
     note_change,
+    note_on_trail,
     note_step,
     piece_at,
     read_records,
@@ -192,16 +193,18 @@ class BuildStore:
         client: str = "",
         check: Callable[[Rod], object] | None = None,
         habits: Mapping[str, float] | None = None,
+        by: str | None = None,
     ) -> Taken:
         """Take changes in, in order, each whole or not at all.
 
         ``check`` is given the rod as it would be and raises when it cannot be
         worked out: then the change is refused, and what it was made on stands.
+        ``by`` is the name that goes on the trail with each that is kept, None while no trail is.
         """
         with self._session() as session:
             row = row_of(session, build_id, lock=True)
             before = kept(session, row)
-            outcomes = [take(session, row, c, client, check, habits) for c in changes]
+            outcomes = [take(session, row, c, client, check, habits, by) for c in changes]
             return Taken(before, kept(session, row), outcomes)
 
     def log(
@@ -210,9 +213,10 @@ class BuildStore:
         entries: Sequence[LogEntry],
         client: str = "",
         what: str | None = "log",
+        by: str | None = None,
     ) -> Kept:
         """Add entries to a rod's log: the union counts, what is there already adds nothing. With no ``what`` it is a
-        step of nobody's, such as a reading of the room, which undo does not meet."""
+        step of nobody's, such as a reading of the room, which undo does not meet. ``by`` goes on the trail with what is new."""
         with self._session() as session:
             row = row_of(session, build_id, lock=True)
             have = {e.id for e in log_of(session, row.id)}
@@ -224,6 +228,7 @@ class BuildStore:
                 places = places_between(json_of(before.build), json_of(after.build))
                 if what is not None:
                     advance(session, row, what, before.design, before.piece, ids)
+                note_on_trail(session, row, by, "wrote in the log")
                 note_change(session, row, f"log-{fresh[0].id}"[:60], client, places)
             return kept(session, row)
 

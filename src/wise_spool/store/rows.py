@@ -19,7 +19,7 @@ from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import NotNowError, NotThereError, RefusedError
 from wise_spool.core.rod import Rod
 from wise_spool.store.lately import Lately
-from wise_spool.store.tables import BuildRow, ChangeRow, LogRow, RevisionRow, now
+from wise_spool.store.tables import BuildRow, ChangeRow, LogRow, RevisionRow, TrailRow, now
 
 
 class UnreadableError(RefusedError):
@@ -135,6 +135,12 @@ def note_change(
         )
     )  # fmt: skip
     session.flush()
+
+
+def note_on_trail(session: Session, row: BuildRow, by: str | None, did: str) -> None:
+    """Who did it, with what it changes or not at all; ``by`` is None while no trail is kept."""
+    if by is not None:
+        session.add(TrailRow(who=by, did=did[:400], build_id=row.id))
 
 
 def note_step(

@@ -27,6 +27,7 @@ from wise_spool.store.rows import (
     changes_by_others,
     json_of,
     note_change,
+    note_on_trail,
     read_records,
     write_log,
 )
@@ -59,7 +60,9 @@ def take(
     client: str,
     check: Callable[[Rod], object] | None,
     habits: Mapping[str, float] | None,
+    by: str | None = None,
 ) -> Outcome:
+    """Take a change in; ``by`` is whose name stands on the trail for it, None while none is kept."""
     if session.get(ChangeRow, (row.id, change.id)) is not None:
         return Outcome(change.id, "kept")
     records = read_records(session, row)
@@ -79,7 +82,7 @@ def take(
         invalid = [{**e, "loc": place_of(after_json, e["loc"])} for e in error.errors()]
         return Outcome(change.id, "refused", invalid=invalid)
     if after == before:
-        note_change(session, row, change.id, client, [op.place for op in change.ops])
+        _noted(session, row, change, client, by)
         return Outcome(change.id, "kept")
     after = _built_for_good(before, after, habits)
     design, piece, record = apart(after)
@@ -96,8 +99,13 @@ def take(
             return Outcome(change.id, "refused", CANNOT_BE_WORKED_OUT)
     ids = write_log(session, row.id, fresh)
     advance(session, row, change.what, design, piece, ids)
-    note_change(session, row, change.id, client, [op.place for op in change.ops])
+    _noted(session, row, change, client, by)
     return Outcome(change.id, "kept")
+
+
+def _noted(session: Session, row: BuildRow, change: Change, client: str, by: str | None) -> None:
+    note_on_trail(session, row, by, change.what)
+    note_change(session, row, change.id, client, [op.place for op in change.ops])
 
 
 CANNOT_BE_WORKED_OUT = (

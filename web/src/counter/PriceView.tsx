@@ -378,17 +378,15 @@ const typedOf = (terms: Terms, key: keyof Terms): string =>
         .map(([money, worth]) => `${money} ${worth}`)
         .join("; ")
     : String(terms[key]);
-const readAs = (key: keyof Terms, text: string): unknown => {
-  const point = (t: string) => t.trim().replace(",", ".");
-  if (key !== "rates") return point(text);
-  const rows = text.split(";").filter((row) => row.trim());
-  return Object.fromEntries(
-    rows.map((row) => {
+const point = (text: string) => text.trim().replace(",", ".");
+const ratesOf = (text: string): [money: string, worth: string][] =>
+  text
+    .split(";")
+    .filter((row) => row.trim())
+    .map((row) => {
       const [, money, worth] = /^(.*?)[\s=]*([-+\d.,]*)$/.exec(row.trim())!;
       return [money!.trim() || worth!, point(worth!)];
-    }),
-  );
-};
+    });
 
 type Typed = Partial<Record<keyof Terms, string>>;
 const without = (said: Typed, key: keyof Terms): Typed =>
@@ -403,8 +401,12 @@ function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) 
     const text = typed[key];
     if (text === undefined) return;
     if (text === typedOf(terms, key)) return setTyped(without(typed, key));
+    const rates = key === "rates" ? ratesOf(text) : [];
+    const twice = rates.find(([money], n) => rates.some(([one], k) => k < n && one === money));
+    if (twice) return setWrong({ ...wrong, rates: `${twice[0]} is said twice.` });
+    const said = key === "rates" ? Object.fromEntries(rates) : point(text);
     try {
-      await take(api.PUT("/api/terms", { body: { ...terms, [key]: readAs(key, text) } }));
+      await take(api.PUT("/api/terms", { body: { ...terms, [key]: said } }));
       setTyped(without(typed, key));
       setWrong(without(wrong, key));
       onChanged();

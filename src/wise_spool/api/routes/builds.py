@@ -9,6 +9,7 @@ from fastapi.responses import Response
 
 from wise_spool.api import models as m
 from wise_spool.api.deps import AsId, Client, InShop, Planned, Shop
+from wise_spool.api.doorkeeper import goes_on_trail
 from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import field_problems
 from wise_spool.core.document.bench import ask_of_time
@@ -51,20 +52,22 @@ async def change(
     build_id: uuid.UUID, sent: m.Changes, shop: InShop, request: Request, client: Client = ""
 ) -> Response:
     """Take changes in, in order; each is kept, refused with its fields, or asked about."""
-    request.state.did = "; ".join(dict.fromkeys(c.what for c in sent.changes))
     return await to_thread.run_sync(
-        _changed, build_id, sent, shop, client, limiter=shop.planning.here()
+        _changed, build_id, sent, shop, client, request, limiter=shop.planning.here()
     )
 
 
-def _changed(build_id: uuid.UUID, sent: m.Changes, shop: Shop, client: str) -> Response:
+def _changed(
+    build_id: uuid.UUID, sent: m.Changes, shop: Shop, client: str, request: Request
+) -> Response:
+    by = goes_on_trail(request, shop.door)
     habits = shop.learned_habits()
     foreseen: list[tuple[Rod, Plan]] = []
 
     def work_out(rod: Rod) -> None:
         foreseen.append((rod, plan(shop.beside(rod))))
 
-    what = shop.builds.change(build_id, sent.changes, client, work_out, habits)
+    what = shop.builds.change(build_id, sent.changes, client, work_out, habits, by)
     kept = what.after
     for rod, worked_out in foreseen[-1:]:
         shop.foreseen(kept, rod, worked_out)
@@ -97,13 +100,14 @@ def log(build_id: uuid.UUID, shop: InShop) -> list[LogEntry]:
 
 @routes.post("/log")
 def add_to_log(
-    build_id: uuid.UUID, sent: m.LogSent, shop: InShop, client: Client = ""
+    build_id: uuid.UUID, sent: m.LogSent, shop: InShop, request: Request, client: Client = ""
 ) -> m.BuildState:
     """Add entries to the log; what is there already adds nothing."""
     now = datetime.now(UTC)
     for entry in sent.entries:
         ask_of_time(entry.at, now)
-    kept = shop.builds.log(build_id, sent.entries, client)
+    by = goes_on_trail(request, shop.door)
+    kept = shop.builds.log(build_id, sent.entries, client, by=by)
     shop.has_heard(sent.entries)
     return as_state(shop, kept)
 
