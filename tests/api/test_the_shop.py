@@ -352,6 +352,18 @@ class Leaving(WithRods):
         self.assertEqual(self.client.delete(f"/api/people/{one['id']}").status_code, 200)
         self.assertEqual(self.client.delete(f"/api/people/{one['id']}").status_code, 404)
 
+    def test_a_person_who_goes_by_another_name_keeps_their_rods(self):
+        one = {"id": str(uuid.uuid4()), "person": {"name": "Siv Aune"}}
+        self.client.post("/api/people", json=one)
+        rod = self.client.post("/api/builds", json={"name": "Siv's", "client": "siv aune"}).json()
+        renamed = self.client.put(f"/api/people/{one['id']}", json={"name": "Siv Aune Berg"})
+        self.assertEqual([r["id"] for r in renamed.json()["rods"]], [rod["id"]])
+        state = self.client.get(f"/api/builds/{rod['id']}").json()
+        self.assertEqual(state["build"]["client"], "Siv Aune Berg")
+        self.client.post("/api/people", json={"id": str(uuid.uuid4()), "person": {"name": "Tor"}})
+        self.assertEqual(self.client.put(f"/api/people/{one['id']}", json={"name": "Tor"}).status_code, 409)  # fmt: skip
+        self.assertEqual(self.client.get(f"/api/builds/{rod['id']}").json(), state)
+
 
 if __name__ == "__main__":
     unittest.main()

@@ -245,7 +245,7 @@ def install(app: FastAPI) -> None:
         field = FieldProblem(
             field=error.field or "text", message=str(error), allowed=error.suggestion
         )
-        errors = [field] if error.status == 422 else []
+        errors = [field] if error.status == 422 or error.field else []
         return answer(
             Problem(title=error.title, status=error.status, detail=str(error), errors=errors)
         )

@@ -238,8 +238,7 @@ class Scheduler:
         self._leave_trying()
 
         def heard(said: Answer | Conflict) -> None:
-            if isinstance(said, Answer) and name in {t.name for t in self.kept.tried()}:
-                self.kept.keep_tried(_tried(name, laid.problem, said))
+            if isinstance(said, Answer) and self.kept.came_to(_tried(name, laid.problem, said)):
                 self.shop.bell.board()
 
         self._trying = _Work(laid.problem, WHAT_IF_WORK, heard)

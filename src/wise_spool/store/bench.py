@@ -3,7 +3,7 @@
 from typing import Any
 
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.settled import settle, settled
+from wise_spool.store.settled import resettle, settle, settled
 
 NAME, BEHAVES = "practice_instruments", "stand-ins"
 
@@ -29,5 +29,4 @@ class ShopBench:
 
     def make_behave(self, device: str, **how: Any) -> None:
         """Have it behave so."""
-        said = settled(self.engine, BEHAVES) or {}
-        settle(self.engine, BEHAVES, {**said, device: {**said.get(device, {}), **how}})
+        resettle(self.engine, BEHAVES, lambda said: {**said, device: {**said.get(device, {}), **how}}, first={})  # fmt: skip

@@ -8,7 +8,7 @@ changed meanwhile is not taken but asked about.
 """
 
 import uuid
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import datetime
@@ -340,12 +340,13 @@ class BuildStore:
             return kept(session, self._redesigned(session, build_id, design, what, client))
 
     def redesign_all(
-        self, designs: Mapping[uuid.UUID, Design], what: str, client: str = ""
+        self, rods: Iterable[uuid.UUID], to: Callable[[Design], Design], what: str, client: str = ""
     ) -> None:
-        """Give each of these rods its design: all of them or none."""
+        """Give each of these rods another design, made of the one it has: all of them or none."""
         with self._session() as session:
-            for build_id, design in sorted(designs.items()):
-                self._redesigned(session, build_id, design, what, client)
+            for build_id in sorted(rods):
+                own = kept(session, row_of(session, build_id, lock=True)).records.design
+                self._redesigned(session, build_id, to(own), what, client)
 
     @staticmethod
     def _redesigned(

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from wise_spool.core.ground.habits import NAMES, about_habit
 from wise_spool.core.ground.refusals import NotThereError, RefusedError
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.settled import settle, settled
+from wise_spool.store.settled import resettle, settled
 
 NAME = "habits"
 
@@ -50,15 +50,19 @@ class ShopHabits:
                 f"“{value:g}” must be from {about['low']:g} to {about['high']:g} {about['unit']}.",
                 name,
             )
-        said = {k: v for k, v in self._read().items() if k != name}
-        return self._keep(said if value is None else {**said, name: value})
+
+        def with_it(said: dict[str, float]) -> dict[str, float]:
+            others = {k: v for k, v in said.items() if k != name}
+            return others if value is None else {**others, name: value}
+
+        return self._keep(with_it)
 
     def reset(self) -> dict[str, float]:
         """Give every habit back its shipped value."""
-        return self._keep({})
+        return self._keep(lambda _: {})
 
-    def _keep(self, said: dict[str, float]) -> dict[str, float]:
-        settle(self.engine, NAME, said)
+    def _keep(self, change: Callable[[dict[str, float]], dict[str, float]]) -> dict[str, float]:
+        said = resettle(self.engine, NAME, change, first={}) or {}
         self.forget()
         self.were_set()
         return said

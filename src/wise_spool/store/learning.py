@@ -7,7 +7,7 @@ from wise_spool.core.document.log import Kind, LogEntry
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.shop.learning import Learned, learn
 from wise_spool.store.logbook import Logbook
-from wise_spool.store.settled import settle, settled
+from wise_spool.store.settled import resettle, settled
 from wise_spool.store.tables import now
 
 NAME = "learned-since"
@@ -73,8 +73,8 @@ class ShopLearning:
         :class:`NotThereError` when nothing is learned of it."""
         if name not in {q.name for q in self.all()}:
             raise NotThereError("Nothing has been learned of that.")
-        since = settled(self.engine, NAME) or {}
-        settle(self.engine, NAME, {**since, name: now().isoformat()})
+        moment = now().isoformat()
+        resettle(self.engine, NAME, lambda since: {**since, name: moment}, first={})
         self.forget()
         return self.all()
 

@@ -14,12 +14,14 @@ from sqlmodel import Session, col, select
 
 from wise_spool.core.document.design import Design
 from wise_spool.core.document.log import LogEntry
+from wise_spool.core.document.meanwhile import brought_over
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.ground.refusals import NotNowError, NotThereError
 from wise_spool.core.shop.money import Paper
 from wise_spool.core.shop.people import Angler, same_person
 from wise_spool.core.shop.stock import StockCard
 from wise_spool.store.builds import BuildStore
+from wise_spool.store.settled import going_together
 from wise_spool.store.tables import BuildRow, PersonRow, RevisionRow, now
 
 GONE = "(deleted)"
@@ -66,7 +68,7 @@ class People:
     """The people of one shop."""
 
     def __init__(self, builds: BuildStore) -> None:
-        self.engine = builds.engine
+        self.engine, self.builds = builds.engine, builds
 
     def all(self) -> list[KeptPerson]:
         """Everybody, by name."""
@@ -95,12 +97,27 @@ class People:
     def change(self, person_id: uuid.UUID, person: Angler) -> KeptPerson:
         """Say somebody anew; a new name goes to their rods. Raises :class:`NotThereError`, :class:`NotNowError`."""
         with Session(self.engine) as session, session.begin():
-            row = _row(session, person_id)
-            _only_one(session, person.name, person_id)
-            row.person, row.changed_at = person.model_dump(mode="json"), now()
-            session.add(row)
-            session.flush()
-            return _kept(row)
+            return self._said_anew(session, _row(session, person_id, lock=True), person)
+
+    def change_over(self, person_id: uuid.UUID, was: Angler, said: Angler) -> KeptPerson:
+        """Keep what was changed from ``was`` to ``said`` beside what others say of them meanwhile. Raises :class:`MeanwhileError` beside what
+        :meth:`change` does."""
+        with Session(self.engine) as session, session.begin(), going_together():
+            row = _row(session, person_id, lock=True)
+            three = (was, said, _kept(row).person)
+            both = brought_over(*(p.model_dump(mode="json") for p in three))
+            return self._said_anew(session, row, Angler.model_validate(both))
+
+    def _said_anew(self, session: Session, row: PersonRow, person: Angler) -> KeptPerson:
+        _only_one(session, person.name, row.id)
+        was = _kept(row).person.name
+        if was != person.name:  # the rods first: cut off in between, it is said again
+            theirs = [i for i, _, _ in self.rods(was)]
+            self.builds.redesign_all(theirs, lambda d: d.model_copy(update={"client": person.name}), f"for {person.name}")  # fmt: skip
+        row.person, row.changed_at = person.model_dump(mode="json"), now()
+        session.add(row)
+        session.flush()
+        return _kept(row)
 
     def rods(self, name: str) -> list[tuple[uuid.UUID, str, bool]]:
         """Their rods (id, name, whether it hangs on the rack), by the name each is for."""
@@ -209,8 +226,8 @@ def _only_one(session: Session, name: str, but: uuid.UUID | None = None) -> None
             raise NotNowError(f"Somebody here goes by “{row.person['name']}” already. Add what tells the two apart.")  # fmt: skip
 
 
-def _row(session: Session, person_id: uuid.UUID) -> PersonRow:
-    row = session.get(PersonRow, person_id)
+def _row(session: Session, person_id: uuid.UUID, *, lock: bool = False) -> PersonRow:
+    row = session.get(PersonRow, person_id, with_for_update=lock)
     if row is None:
         raise NotThereError("This person is not in the shop’s book.")
     return row

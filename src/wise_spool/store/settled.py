@@ -1,11 +1,15 @@
 """What a shop has settled for all its rods, kept by name: one thing a name, said anew as a whole."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy import Engine
+from sqlalchemy.dialects.postgresql import Insert, insert
 from sqlmodel import Session
 
+from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.store.tables import SettingRow, now
 
 
@@ -19,16 +23,43 @@ def settled(engine: Engine, name: str) -> dict[str, Any] | None:
 def settle(engine: Engine, name: str, value: dict[str, Any]) -> None:
     """Keep it under its name in the place of what was there."""
     with Session(engine) as session, session.begin():
-        row = session.get(SettingRow, name) or SettingRow(name=name, value={})
-        row.value, row.changed_at = value, now()
-        session.add(row)
+        _put(session, name, value)
 
 
-def resettle(engine: Engine, name: str, change: Callable[[dict[str, Any]], dict[str, Any] | None]) -> None:  # fmt: skip
-    """Keep what ``change`` makes of what is kept, with nobody in between; None leaves it. Nothing is done while nothing is kept."""
+def resettle(
+    engine: Engine, name: str, change: Callable[[dict[str, Any]], dict[str, Any] | None], *, first: dict[str, Any] | None = None
+) -> dict[str, Any] | None:  # fmt: skip
+    """Keep what ``change`` makes of what is kept, with nobody in between; None leaves it. While nothing is kept ``first`` is what it is
+    made of, or nothing is done. Returns what is kept then."""
     with Session(engine) as session, session.begin():
+        if first is not None:
+            session.execute(_insert(name, first).on_conflict_do_nothing())
         row = session.get(SettingRow, name, with_for_update=True)
         after = None if row is None else change(dict(row.value))
-        if row is not None and after is not None:
-            row.value, row.changed_at = after, now()
-            session.add(row)
+        if after is not None:
+            _put(session, name, after)
+            return after
+        return None if row is None else dict(row.value)
+
+
+@contextmanager
+def going_together() -> Iterator[None]:
+    """While what two people said is put together: what both may say apart, and not together, is refused."""
+    try:
+        yield
+    except ValidationError as error:
+        field = ".".join(str(p) for p in error.errors()[0]["loc"])
+        raise RefusedError(
+            f"With what somebody else said meanwhile this does not go together: {error.errors()[0]['msg']}.", field
+        ) from error  # fmt: skip
+
+
+def _insert(name: str, value: dict[str, Any]) -> Insert:
+    return insert(SettingRow).values(name=name, value=value, changed_at=now())
+
+
+def _put(session: Session, name: str, value: dict[str, Any]) -> None:
+    """One statement, so that two who settle a thing for the first time do not meet."""
+    put = _insert(name, value)
+    new = {"value": put.excluded.value, "changed_at": put.excluded.changed_at}
+    session.execute(put.on_conflict_do_update(index_elements=["name"], set_=new))

@@ -10,16 +10,19 @@ from pydantic import TypeAdapter, ValidationError
 from sqlalchemy.exc import IntegrityError
 from sqlmodel import Session, col, select
 
+from wise_spool.core.document.meanwhile import MeanwhileError, brought_over
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.shop.shelf import ShelfKind, Shelved
 from wise_spool.core.shop.stock import Counted, StockCard
 from wise_spool.logs import say
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.lately import Lately
+from wise_spool.store.settled import going_together
 from wise_spool.store.tables import ShelfRow, now
 
 _reader: TypeAdapter[Shelved] = TypeAdapter(Shelved)
-
+Whole = tuple[Shelved, int, StockCard | None]
+"""A thing, how many of it, and its card; None where nothing is said of that."""
 
 MOST_FOUND = 60
 READ_KEPT = 10_000
@@ -123,17 +126,24 @@ class Shelf:
         """Say an item anew; its card stays as it is when None. Another number on hand is a new count. Builds that
         used it keep their copy. Raises :class:`NoSuchItemError`."""
         with Session(self.engine) as session, session.begin():
-            row = _found(session, item_id)
-            was = StockCard.model_validate(row.card)
-            card = was if card is None else card
-            at = was.counted_at if stock == row.stock else now()
-            fresh = _row(shelved, stock, card.model_copy(update={"counted_at": at}))
-            row.kind, row.name, row.item, row.stock = fresh.kind, fresh.name, fresh.item, stock
-            row.card, row.said = fresh.card, fresh.said
-            row.changed_at = now()
-            session.add(row)
-            session.flush()
-            return _on_shelf(row)
+            return _said_anew(session, _found(session, item_id, lock=True), shelved, stock, card)
+
+    def change_over(self, item_id: uuid.UUID, was: Whole, said: Whole) -> OnShelf:
+        """Keep what was changed from ``was`` to ``said`` beside what others say of it meanwhile; a card that is None is not
+        spoken of. Raises :class:`NoSuchItemError`, :class:`MeanwhileError`."""
+        with Session(self.engine) as session, session.begin(), going_together():
+            row = _found(session, item_id, lock=True)
+            stands = _on_shelf(row)
+            if was[1] not in (
+                said[1],
+                stands.stock,
+            ):  # the same number said by two may be one taken by each
+                raise MeanwhileError(f"Somebody else changed how many there are meanwhile: {stands.stock} now. Count, then say it again.", "stock")  # fmt: skip
+            three = (was, said, (stands.shelved, stands.stock, stands.card))
+            both = brought_over(*(_document(w, said[2] is not None) for w in three))
+            shelved = _reader.validate_python(both["shelved"])
+            card = StockCard.model_validate(both["card"]) if "card" in both else None
+            return _said_anew(session, row, shelved, both["stock"], card)
 
     def put_away(self, item_id: uuid.UUID) -> None:
         """Take an item off. Raises :class:`NoSuchItemError`."""
@@ -160,8 +170,29 @@ def _readable(row: ShelfRow) -> OnShelf | None:
         return None
 
 
-def _found(session: Session, item_id: uuid.UUID) -> ShelfRow:
-    row = session.get(ShelfRow, item_id)
+def _said_anew(
+    session: Session, row: ShelfRow, shelved: Shelved, stock: int, card: StockCard | None
+) -> OnShelf:
+    was = StockCard.model_validate(row.card)
+    card = was if card is None else card
+    at = was.counted_at if stock == row.stock else now()
+    fresh = _row(shelved, stock, card.model_copy(update={"counted_at": at}))
+    row.kind, row.name, row.item, row.stock = fresh.kind, fresh.name, fresh.item, stock
+    row.card, row.said = fresh.card, fresh.said
+    row.changed_at = now()
+    session.add(row)
+    session.flush()
+    return _on_shelf(row)
+
+
+def _document(whole: Whole, with_card: bool) -> dict[str, Any]:
+    shelved, stock, card = whole
+    out: dict[str, Any] = {"shelved": shelved.model_dump(mode="json"), "stock": stock}
+    return out | {"card": (card or StockCard()).model_dump(mode="json", exclude={"counted_at"})} if with_card else out  # fmt: skip
+
+
+def _found(session: Session, item_id: uuid.UUID, *, lock: bool = False) -> ShelfRow:
+    row = session.get(ShelfRow, item_id, with_for_update=lock)
     if row is None or row.put_away_at is not None:
         raise NoSuchItemError(f"There is nothing with the number {item_id} on the shelf.")
     return row

@@ -1,9 +1,12 @@
 """How the shop reckons, kept."""
 
+from typing import Any
+
 from sqlalchemy import Engine
 
+from wise_spool.core.document.meanwhile import brought_over
 from wise_spool.core.shop.money import Terms
-from wise_spool.store.settled import settle, settled
+from wise_spool.store.settled import going_together, resettle, settle, settled
 
 NAME = "terms"
 
@@ -17,3 +20,16 @@ def terms_of(engine: Engine) -> Terms:
 def keep_terms(engine: Engine, terms: Terms) -> None:
     """Keep them; papers that were sent stay as they are."""
     settle(engine, NAME, terms.model_dump(mode="json"))
+
+
+def keep_terms_over(engine: Engine, was: Terms, said: Terms) -> Terms:
+    """Keep what was changed from ``was`` to ``said`` beside what others say meanwhile. Raises :class:`MeanwhileError`."""
+
+    def over(kept: dict[str, Any]) -> dict[str, Any]:
+        three = (was, said, Terms.model_validate(kept))
+        both = brought_over(*(t.model_dump(mode="json") for t in three))
+        return Terms.model_validate(both).model_dump(mode="json")
+
+    with going_together():
+        kept = resettle(engine, NAME, over, first=Terms().model_dump(mode="json"))
+    return Terms.model_validate(kept)

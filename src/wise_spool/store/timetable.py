@@ -8,13 +8,14 @@ from typing import Any
 from pydantic import Field, ValidationError
 
 from wise_spool.core.ground.frozen import Frozen
-from wise_spool.core.schedule.board import ShopBoard, usual_board
+from wise_spool.core.schedule.board import ShopBoard, said_over, usual_board
 from wise_spool.core.schedule.conflict import Conflict
 from wise_spool.core.schedule.solving import Standing
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.settled import resettle, settle, settled
+from wise_spool.store.settled import going_together, resettle, settle, settled
 
 BOARD, TIMETABLE, FEED, TRIED = "board", "timetable", "calendar-feed", "what-ifs"
+NOTHING_TRIED: dict[str, Any] = {"tried": []}
 MOST_TRIED = 4
 
 
@@ -63,17 +64,31 @@ class TimetableStore:
     def board(self) -> ShopBoard:
         """What the shop says; a usual one while it has said nothing or what it said cannot be read any more."""
         kept = settled(self.engine, BOARD)
-        if kept is None:
-            return usual_board(self.zone)
-        try:
-            return ShopBoard.model_validate(kept)
-        except ValidationError:
-            return usual_board(self.zone)
+        return usual_board(self.zone) if kept is None else self._read(kept)
 
     def say(self, board: ShopBoard) -> ShopBoard:
         """Keep what the shop says."""
         settle(self.engine, BOARD, board.model_dump(mode="json"))
         return board
+
+    def say_over(self, was: ShopBoard, said: ShopBoard) -> ShopBoard:
+        """Keep what was changed from ``was`` to ``said`` beside what others say meanwhile. Raises :class:`MeanwhileError`."""
+        both = said
+
+        def over(_kept: dict[str, Any]) -> dict[str, Any]:
+            nonlocal both
+            both = said_over(was, said, self._read(_kept))
+            return both.model_dump(mode="json")
+
+        with going_together():
+            resettle(self.engine, BOARD, over, first=usual_board(self.zone).model_dump(mode="json"))
+        return both
+
+    def _read(self, kept: dict[str, Any]) -> ShopBoard:
+        try:
+            return ShopBoard.model_validate(kept)
+        except ValidationError:
+            return usual_board(self.zone)
 
     def timetable(self) -> Timetable | None:
         """The schedule found last; None while there is none."""
@@ -109,21 +124,39 @@ class TimetableStore:
 
     def keep_tried(self, tried: Tried) -> None:
         """Keep what one came to, in the place of what was tried under its name before."""
-        others = [t for t in self.tried() if t.name != tried.name]
-        self._keep_tried([*others, tried][-MOST_TRIED:])
+
+        def kept(said: dict[str, Any]) -> dict[str, Any]:
+            others = [t for t in said.get("tried", ()) if t.get("name") != tried.name]
+            return {"tried": [*others, tried.model_dump(mode="json")][-MOST_TRIED:]}
+
+        resettle(self.engine, TRIED, kept, first=NOTHING_TRIED)
+
+    def came_to(self, tried: Tried) -> bool:
+        """Keep what one came to that is still wanted; whether it is."""
+        wanted = False
+
+        def known(said: dict[str, Any]) -> dict[str, Any] | None:
+            nonlocal wanted
+            rows = list(said.get("tried", ()))
+            names = [t.get("name") for t in rows]
+            wanted = tried.name in names
+            if not wanted:
+                return None
+            rows[names.index(tried.name)] = tried.model_dump(mode="json")
+            return {"tried": rows}
+
+        resettle(self.engine, TRIED, known)
+        return wanted
 
     def forget_tried(self) -> None:
         """Put every what-if away."""
-        self._keep_tried([])
-
-    def _keep_tried(self, tried: list[Tried]) -> None:
-        settle(self.engine, TRIED, {"tried": [t.model_dump(mode="json") for t in tried]})
+        settle(self.engine, TRIED, NOTHING_TRIED)
 
     def feed(self, *, fresh: bool = False) -> str:
         """The secret in the calendar's address; ``fresh`` makes another, so that the old address leads nowhere."""
         kept = settled(self.engine, FEED)
         if kept is not None and not fresh:
             return str(kept["secret"])
-        secret = secrets.token_urlsafe(24)
-        settle(self.engine, FEED, {"secret": secret})
-        return secret
+        made = {"secret": secrets.token_urlsafe(24)}
+        kept = resettle(self.engine, FEED, lambda _: made if fresh else None, first=made)
+        return str((kept or made)["secret"])

@@ -4,10 +4,17 @@ import { create } from "zustand";
 import { api, take } from "../api/client";
 import type { BoardState, ShopBoard } from "../api/types";
 
+/** The board before and after something was said: undone, only what lies between them is. */
+interface Said {
+  what: string;
+  before: ShopBoard;
+  after: ShopBoard;
+}
+
 interface Past {
-  /** Boards that were said before, the last one last. */
-  undo: { what: string; board: ShopBoard }[];
-  redo: { what: string; board: ShopBoard }[];
+  /** What was said, the last one last. */
+  undo: Said[];
+  redo: Said[];
 }
 
 export const usePast = create<Past>(() => ({ undo: [], redo: [] }));
@@ -26,28 +33,38 @@ export function useBoard({ calm = false } = {}) {
     refetchInterval: 60_000,
   });
   const put = useMutation({
-    mutationFn: (board: ShopBoard) => take(api.PUT("/api/board", { body: board })),
+    mutationFn: (body: { was: ShopBoard; said: ShopBoard }) =>
+      take(api.PATCH("/api/board", { body })),
     onSuccess: heard,
+    onError: () => void refetch(),
   });
   const say = (what: string, change: (board: ShopBoard) => ShopBoard) => {
     if (!data) return;
     const before = data.board;
-    put.mutate(change(before), {
-      onSuccess: () =>
-        usePast.setState((p) => ({
-          undo: [...p.undo.slice(-MOST_UNDO), { what, board: before }],
-          redo: [],
-        })),
-    });
+    const said = change(before);
+    put.mutate(
+      { was: before, said },
+      {
+        onSuccess: ({ board: after }) =>
+          usePast.setState((p) => ({
+            undo: [...p.undo.slice(-MOST_UNDO), { what, before, after }],
+            redo: [],
+          })),
+      },
+    );
   };
   const step = (from: "undo" | "redo", to: "undo" | "redo") => {
     const last = usePast.getState()[from].at(-1);
     if (!last || !data) return;
-    const here = { what: last.what, board: data.board };
-    put.mutate(last.board, {
-      onSuccess: () =>
-        usePast.setState((p) => ({ ...p, [from]: p[from].slice(0, -1), [to]: [...p[to], here] })),
-    });
+    put.mutate(
+      { was: last.after, said: last.before },
+      {
+        onSuccess: ({ board: after }) => {
+          const back = { what: last.what, before: last.after, after };
+          usePast.setState((p) => ({ ...p, [from]: p[from].slice(0, -1), [to]: [...p[to], back] }));
+        },
+      },
+    );
   };
   const act = (call: Promise<BoardState>) => void call.then(heard, () => void refetch());
   return {

@@ -406,12 +406,14 @@ function TermsOf({ terms, onChanged }: { terms: Terms; onChanged: () => void }) 
     if (twice) return setWrong({ ...wrong, rates: `${twice[0]} is said twice.` });
     const said = key === "rates" ? Object.fromEntries(rates) : point(text);
     try {
-      await take(api.PUT("/api/terms", { body: { ...terms, [key]: said } }));
+      const body = { was: terms, said: { ...terms, [key]: said } };
+      await take(api.PATCH("/api/terms", { body }));
       setTyped(without(typed, key));
       setWrong(without(wrong, key));
       onChanged();
     } catch (error) {
       setWrong({ ...wrong, [key]: saidAgainst(error) });
+      onChanged();
     }
   };
   return (

@@ -117,8 +117,16 @@ export function PeopleView({ id }: { id?: string | undefined }) {
 function One({ one }: { one: OnePerson }) {
   const client = useQueryClient();
   const [, go] = useLocation();
-  const [kept, setPerson] = useKept<Angler>(`person.${one.id}`);
-  const person = kept ?? one.person;
+  const [kept, setKept] = useKept<Partial<Angler>>(`person.${one.id}`);
+  const person = { ...one.person, ...kept };
+  // Only what was typed waits here: the rest is as it stands, whoever says it.
+  const setPerson = (next?: Angler) =>
+    setKept(
+      next &&
+        Object.fromEntries(
+          Object.entries(next).filter(([k, v]) => v !== one.person[k as keyof Angler]),
+        ),
+    );
   const [wrong, setWrong] = useState("");
   const [asks, setAsks] = useState("");
   const [forearm, setForearm] = useState(person.forearm_mm ? `${person.forearm_mm}` : "");
@@ -127,12 +135,16 @@ function One({ one }: { one: OnePerson }) {
     setPerson(next);
     try {
       await take(
-        api.PUT("/api/people/{person_id}", { params: { path: { person_id: one.id } }, body: next }),
+        api.PATCH("/api/people/{person_id}", {
+          params: { path: { person_id: one.id } },
+          body: { was: one.person, said: next },
+        }),
       );
       setWrong("");
       await client.invalidateQueries({ queryKey: ["people"] });
       setPerson(undefined);
     } catch (error) {
+      void client.invalidateQueries({ queryKey: ["people"] });
       setWrong(
         saidAgainst(error, "Not kept: the server is away. It stays in this browser until it is."),
       );

@@ -483,12 +483,14 @@ function Row({
   const client = useQueryClient();
   const name = item.shelved.item.name || item.shelved.kind;
   const save = async (shelved: Shelved, stock: number) => {
-    const fresh = await take(
-      api.PUT("/api/shelf/{item_id}", {
+    const sent = take(
+      api.PATCH("/api/shelf/{item_id}", {
         params: { path: { item_id: item.id } },
-        body: { shelved, stock },
+        body: { was: { shelved: item.shelved, stock: item.stock }, said: { shelved, stock } },
       }),
     );
+    sent.catch(() => client.invalidateQueries({ queryKey: ["shelf"] }));
+    const fresh = await sent;
     client.setQueryData<ShelfItem[]>(["shelf"], (all) =>
       (all ?? []).map((s) => (s.id === fresh.id ? fresh : s)),
     );

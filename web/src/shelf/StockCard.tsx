@@ -38,11 +38,12 @@ export function StockCard(props: {
 }) {
   const { item, line, onClose, onEdit } = props;
   const client = useQueryClient();
-  const [kept, setKept] = useKept<{ typed: Record<string, string>; stock: string }>(
+  const [kept, setKept] = useKept<{ typed: Record<string, string>; stock?: string }>(
     `card.${item.id}`,
   );
-  const { typed, stock } = kept ?? { typed: {}, stock: `${item.stock}` };
-  const setTyped = (next: Record<string, string>) => setKept({ typed: next, stock });
+  const typed = kept?.typed ?? {};
+  const stock = kept?.stock ?? `${item.stock}`;
+  const setTyped = (next: Record<string, string>) => setKept({ ...kept, typed: next });
   const setStock = (next: string) => setKept({ typed, stock: next });
   const [wrong, setWrong] = useState("");
   const name = item.shelved.item.name || item.shelved.kind;
@@ -69,9 +70,12 @@ export function StockCard(props: {
     const on_hand = Number(stock);
     try {
       await take(
-        api.PUT("/api/shelf/{item_id}", {
+        api.PATCH("/api/shelf/{item_id}", {
           params: { path: { item_id: item.id } },
-          body: { shelved: item.shelved, stock: on_hand, card: card as Card },
+          body: {
+            was: { shelved: item.shelved, stock: item.stock, card: item.card },
+            said: { shelved: item.shelved, stock: on_hand, card: card as Card },
+          },
         }),
       );
       await Promise.all(
@@ -80,6 +84,7 @@ export function StockCard(props: {
       setKept(undefined);
       onClose();
     } catch (error) {
+      void client.invalidateQueries({ queryKey: ["shelf"] });
       const first = error instanceof Refused ? error.problem.errors?.[0] : undefined;
       setWrong(
         first

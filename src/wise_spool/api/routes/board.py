@@ -187,6 +187,14 @@ def say(board: ShopBoard, shop: InShop) -> BoardState:
     return state_of(shop)
 
 
+@routes.patch("")
+def say_over(was: ShopBoard, said: ShopBoard, shop: InShop) -> BoardState:
+    """Change the board from what it was; what others changed meanwhile stays."""
+    shop.timetable.say_over(was, said)
+    shop.bell.board()
+    return state_of(shop)
+
+
 @routes.post("/solve")
 def solve(shop: InShop) -> BoardState:
     """Look for a better schedule."""

@@ -14,6 +14,7 @@ from wise_spool.api.downloads import attached, file_name
 from wise_spool.api.problems import field_problems
 from wise_spool.core.document.bench import ask_of_time
 from wise_spool.core.document.build import Build
+from wise_spool.core.document.design import Design
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.document.records import Records
 from wise_spool.core.measure_next import MeasureNext, measure_next
@@ -204,13 +205,15 @@ def batch(build_id: uuid.UUID, shop: InShop) -> list[m.BatchRod]:
 def follow(build_id: uuid.UUID, shop: InShop, client: Client = "") -> list[m.BatchRod]:
     """Bring this rod's design to every other rod of its batch; pieces and logs are their own."""
     mine = shop.builds.get(build_id)
-    designs = {}
-    for k in _alike(shop, mine):
-        if k.id != mine.id and departs(k.records.design, mine.records.design):
-            own = k.records.design
-            keep = {n: getattr(own, n) for n in ("name", "number", "client", "note")}
-            designs[k.id] = mine.records.design.model_copy(update=keep)
-    shop.builds.redesign_all(designs, f"as {mine.records.design.name}", client)
+    design = mine.records.design
+
+    def as_mine(own: Design) -> Design:
+        keep = {n: getattr(own, n) for n in ("name", "number", "client", "note")}
+        return design.model_copy(update=keep)
+
+    others = [k for k in _alike(shop, mine) if k.id != mine.id]
+    depart = [k.id for k in others if departs(k.records.design, design)]
+    shop.builds.redesign_all(depart, as_mine, f"as {design.name}", client)
     return batch(build_id, shop)
 
 

@@ -36,7 +36,7 @@ from wise_spool.core.shop.takes import takes
 from wise_spool.core.shop.variants import VARIANT_WORDS, plain, show
 from wise_spool.exchange.money_sheet import money_sheet
 from wise_spool.store.papers import SentPaper
-from wise_spool.store.terms import keep_terms, terms_of
+from wise_spool.store.terms import keep_terms, keep_terms_over, terms_of
 
 routes = APIRouter(prefix="/api")
 WORK_WORDS = {
@@ -96,6 +96,12 @@ def reckon_so(said: Terms, shop: InShop) -> Terms:
     """Reckon so from now on; papers that were sent stay as they are."""
     keep_terms(shop.builds.engine, said)
     return said
+
+
+@routes.patch("/terms")
+def change_terms(was: Terms, said: Terms, shop: InShop) -> Terms:
+    """Change the terms from what they were; what others changed meanwhile stays."""
+    return keep_terms_over(shop.builds.engine, was, said)
 
 
 @routes.get("/builds/{build_id}/price")

@@ -67,6 +67,12 @@ def change(person_id: uuid.UUID, person: Angler, shop: InShop) -> OnePerson:
     return _one(shop, shop.people.change(person_id, person))
 
 
+@routes.patch("/{person_id}")
+def change_over(person_id: uuid.UUID, was: Angler, said: Angler, shop: InShop) -> OnePerson:
+    """Change somebody from what they were; what others changed meanwhile stays."""
+    return _one(shop, shop.people.change_over(person_id, was, said))
+
+
 @routes.get("/{person_id}/file")
 def their_file(person_id: uuid.UUID, shop: InShop) -> Response:
     """Everything the shop keeps of one person: themselves, their rods with brief and notes, their papers."""

@@ -48,6 +48,13 @@ def change(item_id: uuid.UUID, new: m.ToShelve, shop: InShop) -> m.ShelfItem:
     return _item(shop.shelf.change(item_id, new.shelved, new.stock, new.card))
 
 
+@routes.patch("/{item_id}")
+def change_over(item_id: uuid.UUID, was: m.ToShelve, said: m.ToShelve, shop: InShop) -> m.ShelfItem:
+    """Change a thing from what it was; what others changed meanwhile stays."""
+    three = ((w.shelved, w.stock, w.card) for w in (was, said))
+    return _item(shop.shelf.change_over(item_id, *three))
+
+
 @routes.delete("/{item_id}", status_code=204)
 def take_off(item_id: uuid.UUID, shop: InShop) -> None:
     shop.shelf.put_away(item_id)

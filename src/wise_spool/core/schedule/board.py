@@ -9,6 +9,7 @@ from typing import Annotated
 
 from pydantic import AfterValidator, AwareDatetime, Field, model_validator
 
+from wise_spool.core.document.meanwhile import brought_over
 from wise_spool.core.document.rows import Row, numbered
 from wise_spool.core.ground.fields import Celsius, Words
 from wise_spool.core.ground.frozen import Frozen
@@ -164,6 +165,15 @@ class ShopBoard(Frozen):
     def promise(self, rod: str) -> Promise:
         """What was said of a rod; nothing, when nothing was."""
         return next((p for p in self.promises if p.rod == rod), Promise(rod=rod))
+
+
+def said_over(was: ShopBoard, said: ShopBoard, stands: ShopBoard) -> ShopBoard:
+    """What stands, with what was changed from ``was`` to ``said``. Two who pin one sitting, or speak of one rod, at the same moment have said it
+    twice: the last counts. Raises :class:`MeanwhileError`, and :class:`pydantic.ValidationError` where the two do not go together."""
+    both = brought_over(*(b.model_dump(mode="json") for b in (was, said, stands)))
+    for rows, of in (("pins", "job"), ("promises", "rod")):
+        both[rows] = list({row[of]: row for row in both[rows]}.values())
+    return ShopBoard.model_validate(both)
 
 
 def usual_board(zone: str = "UTC") -> ShopBoard:
