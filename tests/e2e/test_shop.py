@@ -89,6 +89,51 @@ class Shop(InTheBrowser):
         pdf = self.page.request.get(f"{self.server.url}{link.get_attribute('href')}")
         self.assertTrue(pdf.body().startswith(b"%PDF"))
 
+    def test_what_somebody_else_said_meanwhile_stays_and_the_same_field_is_asked(self):
+        """The page is from before: nothing rings in it."""
+        self.page.route("**/api/bell*", lambda route: route.abort())
+        self.expected_console = ("409", "Failed to load resource")
+        url, request = self.server.url, self.page.request
+        terms = request.get(f"{url}/api/terms").json()
+        self.addCleanup(lambda: request.put(f"{url}/api/terms", data=terms))
+        self.visit(f"/build/{self.ids()['Skerry 10']}/price")
+        margin, tax = (self.page.get_by_label(n, exact=False).first for n in ("Margin", "Tax"))
+        expect(margin).to_have_value(terms["margin_percent"])
+        request.put(f"{url}/api/terms", data={**terms, "margin_percent": "33"})
+        tax.fill("7")
+        tax.press("Enter")
+        expect(margin).to_have_value("33")
+        said = request.get(f"{url}/api/terms").json()
+        self.assertEqual((said["margin_percent"], said["tax_percent"]), ("33", "7"))
+        request.put(f"{url}/api/terms", data={**said, "margin_percent": "44"})
+        margin.fill("20")
+        with self.page.expect_response(lambda r: r.url.endswith("/price") and r.ok):
+            margin.press("Enter")
+        expect(self.page.get_by_text("it is “44” now")).to_be_visible()
+        expect(margin).to_have_value("20")
+        margin.press("Enter")
+        expect(self.page.get_by_text("it is “44” now")).to_have_count(0)
+        self.assertEqual(request.get(f"{url}/api/terms").json()["margin_percent"], "20")
+
+    def test_two_who_take_from_one_heap_are_not_one(self):
+        self.page.route("**/api/bell*", lambda route: route.abort())
+        self.expected_console = ("409", "Failed to load resource")
+        url, request = self.server.url, self.page.request
+        self.visit("/shelf/thread")
+        self.page.get_by_role("button", name="Edit as a list").click()
+        thing = next(
+            i for i in request.get(f"{url}/api/shelf?kind=thread").json() if i["stock"] > 1
+        )
+        self.addCleanup(lambda: request.put(f"{url}/api/shelf/{thing['id']}", data={k: thing[k] for k in ("shelved", "stock", "card")}))  # fmt: skip
+        name = thing["shelved"]["item"]["name"]
+        heap = self.page.get_by_label(f"How many of {name}", exact=True).first
+        less = str(thing["stock"] - 1)
+        request.put(f"{url}/api/shelf/{thing['id']}", data={"shelved": thing["shelved"], "stock": thing["stock"] - 1})  # fmt: skip
+        heap.fill(less)
+        heap.press("Enter")
+        expect(self.page.get_by_text("Somebody else changed how many there are meanwhile")).to_be_visible()  # fmt: skip
+        expect(heap).to_have_value(less)
+
     def test_goods_in_another_money_wait_for_its_rate_and_a_rate_of_nothing_is_refused(self):
         rod = self.ids()["Skerry 10"]
         at = f"{self.server.url}/api/builds/{rod}/price"

@@ -120,13 +120,10 @@ function One({ one }: { one: OnePerson }) {
   const [kept, setKept] = useKept<Partial<Angler>>(`person.${one.id}`);
   const person = { ...one.person, ...kept };
   // Only what was typed waits here: the rest is as it stands, whoever says it.
-  const setPerson = (next?: Angler) =>
-    setKept(
-      next &&
-        Object.fromEntries(
-          Object.entries(next).filter(([k, v]) => v !== one.person[k as keyof Angler]),
-        ),
-    );
+  const setPerson = (next: Angler = one.person) => {
+    const typed = Object.entries(next).filter(([k, v]) => v !== one.person[k as keyof Angler]);
+    setKept(typed.length ? Object.fromEntries(typed) : undefined);
+  };
   const [wrong, setWrong] = useState("");
   const [asks, setAsks] = useState("");
   const [forearm, setForearm] = useState(person.forearm_mm ? `${person.forearm_mm}` : "");

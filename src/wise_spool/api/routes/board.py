@@ -189,7 +189,10 @@ def say(board: ShopBoard, shop: InShop) -> BoardState:
 
 @routes.patch("")
 def say_over(was: ShopBoard, said: ShopBoard, shop: InShop) -> BoardState:
-    """Change the board from what it was; what others changed meanwhile stays."""
+    """Change the board.
+
+    What others changed since ``was`` stays; the same place changed by both is refused.
+    """
     shop.timetable.say_over(was, said)
     shop.bell.board()
     return state_of(shop)

@@ -100,7 +100,10 @@ def reckon_so(said: Terms, shop: InShop) -> Terms:
 
 @routes.patch("/terms")
 def change_terms(was: Terms, said: Terms, shop: InShop) -> Terms:
-    """Change the terms from what they were; what others changed meanwhile stays."""
+    """Change the terms.
+
+    What others changed since ``was`` stays; the same place changed by both is refused.
+    """
     return keep_terms_over(shop.builds.engine, was, said)
 
 

@@ -69,7 +69,10 @@ def change(person_id: uuid.UUID, person: Angler, shop: InShop) -> OnePerson:
 
 @routes.patch("/{person_id}")
 def change_over(person_id: uuid.UUID, was: Angler, said: Angler, shop: InShop) -> OnePerson:
-    """Change somebody from what they were; what others changed meanwhile stays."""
+    """Change somebody.
+
+    What others changed since ``was`` stays; the same place changed by both is refused.
+    """
     return _one(shop, shop.people.change_over(person_id, was, said))
 
 

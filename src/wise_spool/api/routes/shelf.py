@@ -50,7 +50,10 @@ def change(item_id: uuid.UUID, new: m.ToShelve, shop: InShop) -> m.ShelfItem:
 
 @routes.patch("/{item_id}")
 def change_over(item_id: uuid.UUID, was: m.ToShelve, said: m.ToShelve, shop: InShop) -> m.ShelfItem:
-    """Change a thing from what it was; what others changed meanwhile stays."""
+    """Change a thing.
+
+    What others changed since ``was`` stays; the same place changed by both is refused.
+    """
     three = ((w.shelved, w.stock, w.card) for w in (was, said))
     return _item(shop.shelf.change_over(item_id, *three))
 
