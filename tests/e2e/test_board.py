@@ -90,7 +90,7 @@ class TheBoard(OnTheDemo):
     def test_a_piece_reached_by_key_is_in_the_window_and_stays_there_when_a_plan_moves_it(self):
         self.own_board()
         self.board()
-        self.until_nothing_is_sought()
+        self.no_better_plan()
         self.page.reload()
         weeks = self.page.get_by_role("group", name="The weeks")
         last = self.page.locator("[data-piece]").last

@@ -215,12 +215,12 @@ class TheMat(OnTheDemo):
         rod = self.of_a_rod("Skerry 10")[0].split("/")[2]
         stages = ("blank/taper", "handle/stack", "guides/train", "wraps/wraps", "finish/mix")
         views = ["/", "/board", "/shelf/grip", *(f"/build/{rod}/{s}" for s in stages)]
-        self.until_nothing_is_sought()  # a better plan would move a piece from under its focus
         for light, part in (("lamp", views[::2]), ("day", views[1::2])):
             self.visit("/")
             if self.page.locator("html").get_attribute("data-light") != light:
                 self.page.get_by_role("button", name="Daylight").click()
             for path in part:
+                self.no_better_plan()  # it would move a piece from under its focus
                 self.visit(path)
                 self.page.evaluate(LAID_OUT)
                 for _ in range(70):
@@ -231,7 +231,9 @@ class TheMat(OnTheDemo):
                     if here["wide"] < 3 or here["y"] > 800:
                         continue  # the skip link before it is shown
                     with self.subTest(light=light, path=path, what=here["name"]):
-                        self.assertGreater(self.shown_by_focus(here), 24)
+                        # Looked at again where a plan laid anew moved it between two pictures.
+                        looks = (self.shown_by_focus(self.page.evaluate(FOCUSED)) for _ in range(3))
+                        self.assertTrue(any(pixels > 24 for pixels in looks))
 
     def shown_by_focus(self, here):
         """Pixels round what has the focus that differ by 3:1 once it has lost it."""

@@ -9,7 +9,7 @@ import numpy as np
 
 from tests.core.samples import blank, build, codes, finding, grip, guide, planned, seat
 from tests.core.simulators import SHOP, slide
-from wise_spool.core.document.finish import Area, CoatLaid, Layer
+from wise_spool.core.document.finish import Area, AreaCoat, CoatLaid, Layer
 from wise_spool.core.document.guides import Guides
 from wise_spool.core.document.log import fold
 from wise_spool.core.document.parts import Arbors, BoreStep, Handle, Part
@@ -416,6 +416,9 @@ class AnyOrder(unittest.TestCase):
         self.assertIn("came painted", p.finish.areas_own[0].trouble)
         self.assertFalse([s for s in p.finish.spans if not s.of])
         self.assertEqual(painted(back)[0], {"a2"})
+        on = (AreaCoat(id="a1:1", area="a1", number=1, mixed_at=datetime(2026, 3, 1, 19, 0, tzinfo=UTC), temperature_c=20),)  # fmt: skip
+        begun = whole.model_copy(update={"finish": whole.finish.model_copy(update={"area_laid": on})})  # fmt: skip
+        self.assertEqual(painted(begun)[0], {"a1"}, "what was begun here goes on")
         unmended, p0 = painted(whole.model_copy(update={"repairs": ()}))
         self.assertEqual(unmended, {"a1", "a2"})
         for came, wanted in zip(p.finish.areas_own, p0.finish.areas_own, strict=True):
