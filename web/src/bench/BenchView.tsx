@@ -29,6 +29,7 @@ import { clocksOf, useClocks } from "./clocks";
 import { useHeard, useKnocks } from "./ear";
 import { begin, HOLD_MS, minutesAt, useOneKey, useSpeech, useWakeLock } from "./hands";
 import { Pad } from "./Pad";
+import { titled } from "../shell/title";
 
 interface HandSettings {
   left: boolean;
@@ -80,7 +81,7 @@ function Cards() {
   const [alarm, setAlarm] = useState(false);
   const card = cards[Math.min(at, cards.length - 1)];
   useEffect(() => {
-    document.title = `${build.name}, at the bench · Wise Spool`;
+    titled(`${build.name}, at the bench`);
   }, [build.name]);
 
   const turn = useCallback(

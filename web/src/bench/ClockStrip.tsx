@@ -8,6 +8,7 @@ import { freshRowId } from "../rod/changes";
 import { Button, IconButton } from "../ui/controls";
 import { notify, sound } from "./alarm";
 import { left, useBell, useClocks, useHeld, useNow, whereOf } from "./clocks";
+import { calling } from "../shell/title";
 
 const SHOWN = 4;
 
@@ -25,14 +26,14 @@ export function ClockStrip() {
     sound();
     for (const r of loud) notify(r.clock.then || r.clock.what, r.rod);
     const again = setInterval(sound, 12_000);
-    const title = document.title;
-    document.title = `Now: ${loud[0]!.clock.then || loud[0]!.clock.what}`;
-    return () => {
-      clearInterval(again);
-      document.title = title;
-    };
+    return () => clearInterval(again);
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [ringing]);
+  const first = loud[0] ? loud[0].clock.then || loud[0].clock.what : null;
+  useEffect(() => {
+    calling(first);
+    return () => calling(null);
+  }, [first]);
   if (!running.length && !refused) return null;
   const silence = () =>
     useHeld.setState((h) => ({

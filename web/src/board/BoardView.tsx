@@ -16,6 +16,7 @@ import { useBoard, usePast } from "./useBoard";
 import type { UseBoard } from "./useBoard";
 import { dayOf, dayWords } from "./when";
 import { WhatIfs } from "./WhatIfs";
+import { titled } from "../shell/title";
 
 const DAY = 24 * 3_600_000;
 
@@ -23,7 +24,7 @@ const DAY = 24 * 3_600_000;
 export function BoardView() {
   const board = useBoard();
   useEffect(() => {
-    document.title = "The board · Wise Spool";
+    titled("The board");
   }, []);
   const { state } = board;
   if (!state)

@@ -10,6 +10,7 @@ import { Answer, Fig } from "../stages/Answer";
 import { Button } from "../ui/controls";
 import { useKept } from "../ui/useKept";
 import { amount } from "./amount";
+import { titled } from "../shell/title";
 
 /** What one rod comes to: asked for, made of, and frozen when it is sent. */
 export function PriceView({ id }: { id: string }) {
@@ -26,7 +27,7 @@ export function PriceView({ id }: { id: string }) {
   });
   const name = rod.data?.build.name ?? "";
   useEffect(() => {
-    document.title = name ? `${name}: the price · Wise Spool` : "The price · Wise Spool";
+    titled(name ? `${name}: the price` : "The price");
   }, [name]);
   const again = () => client.invalidateQueries({ queryKey: ["price", id] });
   return (

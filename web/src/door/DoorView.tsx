@@ -10,6 +10,7 @@ import { Button, Pick } from "../ui/controls";
 import { due } from "../rack/clocks";
 import { Accounts, PasswordForm } from "./Accounts";
 import { ago } from "./moments";
+import { titled } from "../shell/title";
 
 const KIND_WORDS: Record<string, string> = {
   window: "signed in",
@@ -20,7 +21,7 @@ const KIND_WORDS: Record<string, string> = {
 /** Who may come in from the shop's network, what is let in now, and who did what. */
 export function DoorView() {
   useEffect(() => {
-    document.title = "The door · Wise Spool";
+    titled("The door");
   }, []);
   const door = useQuery({ queryKey: ["door"], queryFn: () => take(api.GET("/api/door")) });
   const owns = door.data?.role === "owner";

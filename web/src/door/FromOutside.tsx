@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import { api, saidAgainst, take } from "../api/client";
 import { Button } from "../ui/controls";
 import { askAtTheDoor, FROM_THE_NETWORK, useDoor } from "./who";
+import { titled } from "../shell/title";
 
 /** What stands at the door from outside: a link is taken in, somebody signs in, a client is shown their rod. */
 export function FromOutside() {
@@ -15,7 +16,7 @@ export function FromOutside() {
 
 function Outside({ title, children }: { title: string; children: React.ReactNode }) {
   useEffect(() => {
-    document.title = `${title} · Wise Spool`;
+    titled(title);
   }, [title]);
   return (
     <main className="bench grid h-full place-items-center overflow-auto p-5">

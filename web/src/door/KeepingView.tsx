@@ -9,6 +9,7 @@ import { Answer } from "../stages/Answer";
 import { Button } from "../ui/controls";
 import { anew } from "./anew";
 import { ago } from "./moments";
+import { titled } from "../shell/title";
 
 const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e6 ? 2 : 1)} MB`;
 const rods = (n: number | null) =>
@@ -18,7 +19,7 @@ const A_DAY_MS = 36 * 3_600_000;
 /** Backups: how safe the shop is now, where they go, and putting one back. */
 export function KeepingView() {
   useEffect(() => {
-    document.title = "Kept safe · Wise Spool";
+    titled("Kept safe");
   }, []);
   const client = useQueryClient();
   const kept = useQuery({ queryKey: ["keeping"], queryFn: () => take(api.GET("/api/keeping")) });

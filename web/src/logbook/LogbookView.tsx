@@ -15,6 +15,7 @@ import { Later } from "./Later";
 import { Pins } from "./Pins";
 import { Slider } from "./Slider";
 import { said, SORTS } from "./words";
+import { titled } from "../shell/title";
 
 /** What was done, seen and said: of one rod or of all, newest first. */
 export function LogbookView({ id }: { id?: string }) {
@@ -41,7 +42,7 @@ export function LogbookView({ id }: { id?: string }) {
       last.before_at ? { at: last.before_at, id: last.before_id } : undefined,
   });
   useEffect(() => {
-    document.title = id && build ? `${build.name}, logbook · Wise Spool` : "Logbook · Wise Spool";
+    titled(id && build ? `${build.name}, logbook` : "Logbook");
   }, [id, build]);
   useEffect(() => {
     if (id) void open(id);

@@ -11,6 +11,7 @@ import { useKept } from "../ui/useKept";
 import { asOptions } from "../ui/options";
 import { readMeasure } from "../ui/reading";
 import { HAND_WORDS, HANDS_WORDS, SKILL_WORDS, SORE_WORDS } from "../words/shapes";
+import { titled } from "../shell/title";
 
 const NEW: Angler = {
   name: "",
@@ -32,7 +33,7 @@ export function PeopleView({ id }: { id?: string | undefined }) {
   const people = useQuery({ queryKey: ["people"], queryFn: () => take(api.GET("/api/people")) });
   const chosen = people.data?.find((p) => p.id === id) ?? (id ? undefined : people.data?.[0]);
   useEffect(() => {
-    document.title = "People · Wise Spool";
+    titled("People");
   }, []);
   const [said, setName] = useKept<string>("person.new");
   const name = said ?? "";

@@ -23,6 +23,7 @@ import { AtTheBench } from "./AtTheBench";
 import { CLOCK_WORDS, due, nextClock } from "./clocks";
 import { NextAtTheBench } from "./NextAtTheBench";
 import { RodMenu } from "./RodMenu";
+import { titled } from "../shell/title";
 
 /** How much larger words are on this window than on a usual one; rows and their text grow with them. */
 const grown = () =>
@@ -45,7 +46,7 @@ export function Rack() {
   const [wanted, setWanted] = useState("");
   const shell = useShell();
   useEffect(() => {
-    document.title = "The rack · Wise Spool";
+    titled("The rack");
   }, []);
   return (
     <div className="bench flex h-full flex-col">

@@ -26,6 +26,7 @@ import { ConflictOverlay } from "./ConflictOverlay";
 import { History } from "./History";
 import { FirstRod } from "./FirstRod";
 import { useRod } from "./store";
+import { titled } from "../shell/title";
 
 /* A stage's instrument comes when the stage is gone to. */
 const STAGE_VIEWS = {
@@ -60,7 +61,7 @@ export function BuildView({ id, stage, job }: { id: string; stage: StageName; jo
   };
   useEffect(() => void open(id), [id, open]);
   useEffect(() => {
-    if (build) document.title = `${build.name}, ${stage} · Wise Spool`;
+    if (build) titled(`${build.name}, ${stage}`);
   }, [build, stage]);
   useKeys(id, stage, go);
   const heading = useHeading(stage, job);

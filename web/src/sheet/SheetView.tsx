@@ -7,6 +7,7 @@ import { api, take } from "../api/client";
 import { Choice } from "../ui/controls";
 import { useSettings } from "../ui/settings";
 import { TrueSize } from "./TrueSize";
+import { titled } from "../shell/title";
 
 const SHEETS = [
   { value: "all", label: "All of them" },
@@ -56,7 +57,7 @@ export function SheetView({ id }: { id: string }) {
     enabled: revision !== undefined,
   });
   useEffect(() => {
-    if (build.data) document.title = `${build.data.build.name}, sheets · Wise Spool`;
+    if (build.data) titled(`${build.data.build.name}, sheets`);
   }, [build.data]);
   const trueSize = TRUE_SIZE.has(sheet);
   const href = `/api/builds/${id}/${sheet}.pdf?paper=${paper}${trueSize ? `&scale=${printScale}` : ""}`;

@@ -30,6 +30,7 @@ import {
   MATERIALS,
   PART_WORDS,
 } from "../words/shapes";
+import { titled } from "../shell/title";
 
 const KIND_TABS: { kind: ShelfKind; word: string }[] = [
   { kind: "blank", word: "Blanks" },
@@ -226,7 +227,7 @@ export function ShelfView({ kind: word }: { kind?: string }) {
   });
   const file = useRef<HTMLInputElement>(null);
   useEffect(() => {
-    document.title = "The shelf · Wise Spool";
+    titled("The shelf");
   }, []);
   const [words, setWords] = useState("");
   const found = useQuery({

@@ -9,6 +9,7 @@ import { ConflictOverlay } from "../rod/ConflictOverlay";
 import { useRod } from "../rod/store";
 import { HeadTools } from "../shell/HeadTools";
 import { Button } from "../ui/controls";
+import { titled } from "../shell/title";
 
 /** Every number from habit: what it is, where it is from, what it moves; the shop's own, or one rod's. */
 export function HabitsView({ id }: { id?: string }) {
@@ -29,7 +30,7 @@ export function HabitsView({ id }: { id?: string }) {
     onSuccess: (all) => queries.setQueryData(["habits"], all),
   });
   useEffect(() => {
-    document.title = "Habits · Wise Spool";
+    titled("Habits");
     if (id) void open(id);
   }, [id, open]);
   const rod = id && build && server ? build : null;

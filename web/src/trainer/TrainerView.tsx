@@ -15,6 +15,7 @@ import { feltAs, hear, RESTED } from "./feel";
 import { Hand } from "./Hand";
 import { Landscape } from "./Landscape";
 import { Scores } from "./Scores";
+import { titled } from "../shell/title";
 
 const KEY_DEG = 4;
 
@@ -42,7 +43,7 @@ export function TrainerView() {
   const owed = useRef(0);
   const busy = useRef(false);
   useEffect(() => {
-    document.title = "Trainer · Wise Spool";
+    titled("Trainer");
   }, []);
   const start = useMutation({
     mutationFn: () => take(api.POST("/api/trainer/rounds", { body: { level: Number(level) } })),

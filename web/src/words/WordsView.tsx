@@ -6,6 +6,7 @@ import { HeadTools } from "../shell/HeadTools";
 import { Anatomy } from "./Anatomy";
 import { DRAWN } from "./Drawn";
 import { TRADE_WORDS } from "./trade";
+import { titled } from "../shell/title";
 
 /** The trade's words, each with its meaning and its place on a drawn rod. */
 export function WordsView() {
@@ -17,7 +18,7 @@ export function WordsView() {
     `${m.word} ${m.also.join(" ")} ${m.says}`.toLowerCase().includes(find.toLowerCase()),
   );
   useEffect(() => {
-    document.title = "Words of the trade · Wise Spool";
+    titled("Words of the trade");
   }, []);
   return (
     <div className="bench flex h-full flex-col">
