@@ -184,7 +184,7 @@ class Described(Hostile):
     def test_what_may_be_done_there_is_said_to_whoever_tries_something_else(self):
         refused = self.raw.request("TRACE", "/api/plan")
         self.assertEqual((refused.status_code, refused.headers["allow"]), (405, "POST"))
-        for way in ("POST", "PATCH", "OPTIONS"):
+        for way in ("POST", "DELETE", "OPTIONS"):
             self.assertEqual(self.raw.request(way, "/api/board").headers["allow"], "GET, PATCH, PUT")
         self.assertEqual(self.raw.request("TRACE", "/api/health").headers["allow"], "GET")
         self.assertEqual(self.raw.request("PATCH", "/api/nowhere").status_code, 404)
