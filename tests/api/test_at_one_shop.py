@@ -43,6 +43,13 @@ class WithPagesFromBefore(WithRods):
         self.patch("/api/board", {**undone, "pins": []}, self.pinned({**undone, "pins": []}, "b/spine"))  # fmt: skip
         self.assertEqual([p["job"] for p in self.board()["pins"]], ["b/spine"])
 
+    def test_two_who_speak_of_one_rod_at_once_have_said_one_thing_of_it(self):
+        was = self.board()
+        for n, must in enumerate((True, False)):
+            promise = {"id": f"m{n + 7}", "rod": "a", "must": must}
+            said = self.patch("/api/board", was, {**was, "promises": [*was["promises"], promise]})
+        self.assertEqual([(p["rod"], p["must"]) for p in said["board"]["promises"]], [("a", False)])
+
     def test_a_board_that_cannot_be_with_what_another_said_is_refused_and_stands(self):
         was = self.board()
         person = was["people"][0]
@@ -57,9 +64,10 @@ class WithPagesFromBefore(WithRods):
 
     def test_terms_of_two_pages_go_together_and_the_same_field_is_asked(self):
         was = self.client.get("/api/terms").json()
-        self.patch("/api/terms", was, {**was, "margin_percent": "31"})
+        self.patch("/api/terms", was, {**was, "margin_percent": "31", "rates": {"dollar": "10"}})
         both = self.patch("/api/terms", was, {**was, "tax_percent": "11", "rates": {"crown": "2"}})
         self.assertEqual((both["margin_percent"], both["tax_percent"]), ("31", "11"))
+        self.assertEqual(both["rates"], {"dollar": "10", "crown": "2"})
         asked = self.patch("/api/terms", was, {**was, "margin_percent": "40"}, 409)
         self.assertEqual(asked["errors"][0]["field"], "margin_percent")
         self.assertIn("31", asked["errors"][0]["message"])

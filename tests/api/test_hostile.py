@@ -185,7 +185,9 @@ class Described(Hostile):
         refused = self.raw.request("TRACE", "/api/plan")
         self.assertEqual((refused.status_code, refused.headers["allow"]), (405, "POST"))
         for way in ("POST", "DELETE", "OPTIONS"):
-            self.assertEqual(self.raw.request(way, "/api/board").headers["allow"], "GET, PATCH, PUT")
+            self.assertEqual(
+                self.raw.request(way, "/api/board").headers["allow"], "GET, PATCH, PUT"
+            )
         self.assertEqual(self.raw.request("TRACE", "/api/health").headers["allow"], "GET")
         self.assertEqual(self.raw.request("PATCH", "/api/nowhere").status_code, 404)
 
