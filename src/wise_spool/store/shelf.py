@@ -138,7 +138,7 @@ class Shelf:
                 said[1],
                 stands.stock,
             ):  # the same number said by two may be one taken by each
-                raise MeanwhileError(f"Somebody else changed how many there are meanwhile: {stands.stock} now. Count, then say it again.", "stock")  # fmt: skip
+                raise MeanwhileError(f"Somebody else changed how many there are meanwhile: it is {stands.stock} now. Count, then say it again.", "stock")  # fmt: skip
             three = (was, said, (stands.shelved, stands.stock, stands.card))
             both = brought_over(*(_document(w, said[2] is not None) for w in three))
             shelved = _reader.validate_python(both["shelved"])

@@ -362,7 +362,7 @@ function Odds({ found }: { found: RodPrice }) {
 const TERM_FIELDS: [key: keyof Terms, label: string, unit: string][] = [
   ["hour", "An hour of hands", ""],
   ["small_stuff", "Abrasives and towels, a rod", ""],
-  ["waste_percent", "Waste on what is measured out", "%"],
+  ["waste_percent", "Waste of measured goods", "%"],
   ["overhead_percent", "Rent, power, tools", "%"],
   ["margin_percent", "Margin", "%"],
   ["tax_percent", "Tax", "%"],

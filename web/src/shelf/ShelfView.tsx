@@ -603,7 +603,10 @@ function Cell({
         }}
       />
       {why && (
-        <p role="alert" className="mt-0.5 text-note text-ruin">
+        <p
+          role="alert"
+          className={`mt-0.5 text-note text-ruin ${column.key === "stock" ? "-ml-[19rem] w-[23rem] text-right" : ""}`}
+        >
           {why}
         </p>
       )}
