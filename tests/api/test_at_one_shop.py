@@ -1,6 +1,5 @@
 """Two people at one shop, each with a page from before: board, terms, shelf and people; and two who settle a thing at one moment."""
 
-import json
 import random
 import unittest
 import uuid
@@ -167,10 +166,9 @@ class AtOneMoment(WithRods):
 
 def _every(said):
     """Every habit in an answer, however they are grouped."""
-    rows = json.loads(json.dumps(said))
-    if isinstance(rows, dict):
-        return [h for v in rows.values() for h in _every(v)] if "name" not in rows else [rows]
-    return [h for r in rows for h in _every(r)] if isinstance(rows, list) else []
+    if isinstance(said, dict):
+        return [said] if "name" in said else _every(list(said.values()))
+    return [h for row in said for h in _every(row)] if isinstance(said, list) else []
 
 
 if __name__ == "__main__":

@@ -14,14 +14,13 @@ from sqlmodel import Session, col, select
 
 from wise_spool.core.document.design import Design
 from wise_spool.core.document.log import LogEntry
-from wise_spool.core.document.meanwhile import brought_over
+from wise_spool.core.document.meanwhile import both_said
 from wise_spool.core.document.piece import Piece
 from wise_spool.core.ground.refusals import NotNowError, NotThereError
 from wise_spool.core.shop.money import Paper
 from wise_spool.core.shop.people import Angler, same_person
 from wise_spool.core.shop.stock import StockCard
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.settled import going_together
 from wise_spool.store.tables import BuildRow, PersonRow, RevisionRow, now
 
 GONE = "(deleted)"
@@ -102,11 +101,9 @@ class People:
     def change_over(self, person_id: uuid.UUID, was: Angler, said: Angler) -> KeptPerson:
         """Keep what was changed from ``was`` to ``said`` beside what others say of them meanwhile. Raises :class:`MeanwhileError` beside what
         :meth:`change` does."""
-        with Session(self.engine) as session, session.begin(), going_together():
+        with Session(self.engine) as session, session.begin():
             row = _row(session, person_id, lock=True)
-            three = (was, said, _kept(row).person)
-            both = brought_over(*(p.model_dump(mode="json") for p in three))
-            return self._said_anew(session, row, Angler.model_validate(both))
+            return self._said_anew(session, row, both_said(was, said, _kept(row).person))
 
     def _said_anew(self, session: Session, row: PersonRow, person: Angler) -> KeptPerson:
         _only_one(session, person.name, row.id)

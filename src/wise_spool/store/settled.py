@@ -1,15 +1,12 @@
 """What a shop has settled for all its rods, kept by name: one thing a name, said anew as a whole."""
 
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from collections.abc import Callable
 from typing import Any
 
-from pydantic import ValidationError
 from sqlalchemy import Engine
 from sqlalchemy.dialects.postgresql import Insert, insert
 from sqlmodel import Session
 
-from wise_spool.core.ground.refusals import RefusedError
 from wise_spool.store.tables import SettingRow, now
 
 
@@ -40,18 +37,6 @@ def resettle(
             _put(session, name, after)
             return after
         return None if row is None else dict(row.value)
-
-
-@contextmanager
-def going_together() -> Iterator[None]:
-    """While what two people said is put together: what both may say apart, and not together, is refused."""
-    try:
-        yield
-    except ValidationError as error:
-        field = ".".join(str(p) for p in error.errors()[0]["loc"])
-        raise RefusedError(
-            f"With what somebody else said meanwhile this does not go together: {error.errors()[0]['msg']}.", field
-        ) from error  # fmt: skip
 
 
 def _insert(name: str, value: dict[str, Any]) -> Insert:

@@ -10,19 +10,17 @@ from pydantic import TypeAdapter, ValidationError
 from sqlalchemy.exc import IntegrityError
 from sqlmodel import Session, col, select
 
-from wise_spool.core.document.meanwhile import MeanwhileError, brought_over
+from wise_spool.core.document.meanwhile import MeanwhileError, both_said
+from wise_spool.core.ground.frozen import Frozen
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.shop.shelf import ShelfKind, Shelved
 from wise_spool.core.shop.stock import Counted, StockCard
 from wise_spool.logs import say
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.lately import Lately
-from wise_spool.store.settled import going_together
 from wise_spool.store.tables import ShelfRow, now
 
 _reader: TypeAdapter[Shelved] = TypeAdapter(Shelved)
-Whole = tuple[Shelved, int, StockCard | None]
-"""A thing, how many of it, and its card; None where nothing is said of that."""
 
 MOST_FOUND = 60
 READ_KEPT = 10_000
@@ -30,6 +28,14 @@ READ_KEPT = 10_000
 
 class NoSuchItemError(NotThereError):
     """Nothing on the shelf has this id."""
+
+
+class Whole(Frozen):
+    """All that is said of a thing: what it is, how many there are, and its card; None where nothing is said of that."""
+
+    shelved: Shelved
+    stock: int
+    card: StockCard | None = None
 
 
 @dataclass(frozen=True)
@@ -131,19 +137,17 @@ class Shelf:
     def change_over(self, item_id: uuid.UUID, was: Whole, said: Whole) -> OnShelf:
         """Keep what was changed from ``was`` to ``said`` beside what others say of it meanwhile; a card that is None is not
         spoken of. Raises :class:`NoSuchItemError`, :class:`MeanwhileError`."""
-        with Session(self.engine) as session, session.begin(), going_together():
+        with Session(self.engine) as session, session.begin():
             row = _found(session, item_id, lock=True)
-            stands = _on_shelf(row)
-            if was[1] not in (
-                said[1],
-                stands.stock,
-            ):  # the same number said by two may be one taken by each
-                raise MeanwhileError(f"Somebody else changed how many there are meanwhile: it is {stands.stock} now. Count, then say it again.", "stock")  # fmt: skip
-            three = (was, said, (stands.shelved, stands.stock, stands.card))
-            both = brought_over(*(_document(w, said[2] is not None) for w in three))
-            shelved = _reader.validate_python(both["shelved"])
-            card = StockCard.model_validate(both["card"]) if "card" in both else None
-            return _said_anew(session, row, shelved, both["stock"], card)
+            on = _on_shelf(row)
+            # The same number said by two may be one taken by each.
+            if said.stock != was.stock and on.stock != was.stock:
+                raise MeanwhileError(f"Somebody else changed how many there are meanwhile: it is {on.stock} now. Count, then say it again.", "stock")  # fmt: skip
+            stands = Whole(shelved=on.shelved, stock=on.stock, card=on.card)
+            if said.card is None:
+                was, stands = (w.model_copy(update={"card": None}) for w in (was, stands))
+            both = both_said(was, said, stands)
+            return _said_anew(session, row, both.shelved, both.stock, both.card)
 
     def put_away(self, item_id: uuid.UUID) -> None:
         """Take an item off. Raises :class:`NoSuchItemError`."""
@@ -183,12 +187,6 @@ def _said_anew(
     session.add(row)
     session.flush()
     return _on_shelf(row)
-
-
-def _document(whole: Whole, with_card: bool) -> dict[str, Any]:
-    shelved, stock, card = whole
-    out: dict[str, Any] = {"shelved": shelved.model_dump(mode="json"), "stock": stock}
-    return out | {"card": (card or StockCard()).model_dump(mode="json", exclude={"counted_at"})} if with_card else out  # fmt: skip
 
 
 def _found(session: Session, item_id: uuid.UUID, *, lock: bool = False) -> ShelfRow:

@@ -4,9 +4,9 @@ from typing import Any
 
 from sqlalchemy import Engine
 
-from wise_spool.core.document.meanwhile import brought_over
+from wise_spool.core.document.meanwhile import both_said
 from wise_spool.core.shop.money import Terms
-from wise_spool.store.settled import going_together, resettle, settle, settled
+from wise_spool.store.settled import resettle, settle, settled
 
 NAME = "terms"
 
@@ -26,10 +26,7 @@ def keep_terms_over(engine: Engine, was: Terms, said: Terms) -> Terms:
     """Keep what was changed from ``was`` to ``said`` beside what others say meanwhile. Raises :class:`MeanwhileError`."""
 
     def over(kept: dict[str, Any]) -> dict[str, Any]:
-        three = (was, said, Terms.model_validate(kept))
-        both = brought_over(*(t.model_dump(mode="json") for t in three))
-        return Terms.model_validate(both).model_dump(mode="json")
+        return both_said(was, said, Terms.model_validate(kept)).model_dump(mode="json")
 
-    with going_together():
-        kept = resettle(engine, NAME, over, first=Terms().model_dump(mode="json"))
-    return Terms.model_validate(kept)
+    first = Terms().model_dump(mode="json")
+    return Terms.model_validate(resettle(engine, NAME, over, first=first) or first)

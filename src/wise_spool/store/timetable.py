@@ -12,7 +12,7 @@ from wise_spool.core.schedule.board import ShopBoard, said_over, usual_board
 from wise_spool.core.schedule.conflict import Conflict
 from wise_spool.core.schedule.solving import Standing
 from wise_spool.store.builds import BuildStore
-from wise_spool.store.settled import going_together, resettle, settle, settled
+from wise_spool.store.settled import resettle, settle, settled
 
 BOARD, TIMETABLE, FEED, TRIED = "board", "timetable", "calendar-feed", "what-ifs"
 NOTHING_TRIED: dict[str, Any] = {"tried": []}
@@ -73,16 +73,12 @@ class TimetableStore:
 
     def say_over(self, was: ShopBoard, said: ShopBoard) -> ShopBoard:
         """Keep what was changed from ``was`` to ``said`` beside what others say meanwhile. Raises :class:`MeanwhileError`."""
-        both = said
 
-        def over(_kept: dict[str, Any]) -> dict[str, Any]:
-            nonlocal both
-            both = said_over(was, said, self._read(_kept))
-            return both.model_dump(mode="json")
+        def over(kept: dict[str, Any]) -> dict[str, Any]:
+            return said_over(was, said, self._read(kept)).model_dump(mode="json")
 
-        with going_together():
-            resettle(self.engine, BOARD, over, first=usual_board(self.zone).model_dump(mode="json"))
-        return both
+        first = usual_board(self.zone).model_dump(mode="json")
+        return self._read(resettle(self.engine, BOARD, over, first=first) or first)
 
     def _read(self, kept: dict[str, Any]) -> ShopBoard:
         try:

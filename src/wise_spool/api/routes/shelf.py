@@ -20,7 +20,7 @@ from wise_spool.exchange.shelf_csv import (
     read_shelf,
     write_shelf,
 )
-from wise_spool.store.shelf import OnShelf
+from wise_spool.store.shelf import OnShelf, Whole
 
 _shelved: TypeAdapter[Shelved] = TypeAdapter(Shelved)
 
@@ -54,8 +54,8 @@ def change_over(item_id: uuid.UUID, was: m.ToShelve, said: m.ToShelve, shop: InS
 
     What others changed since ``was`` stays; the same place changed by both is refused.
     """
-    three = ((w.shelved, w.stock, w.card) for w in (was, said))
-    return _item(shop.shelf.change_over(item_id, *three))
+    before, after = (Whole(shelved=w.shelved, stock=w.stock, card=w.card) for w in (was, said))
+    return _item(shop.shelf.change_over(item_id, before, after))
 
 
 @routes.delete("/{item_id}", status_code=204)

@@ -6,10 +6,14 @@ merge of three that version control does, field by field (diff3; Khanna, Kunal a
 """
 
 from collections.abc import Mapping, Sequence
-from typing import Any, ClassVar
+from typing import Any, ClassVar, TypeVar
+
+from pydantic import BaseModel, ValidationError
 
 from wise_spool.core.document.changes import MISSING, row_id
 from wise_spool.core.ground.refusals import RefusedError
+
+M = TypeVar("M", bound=BaseModel)
 
 
 class MeanwhileError(RefusedError):
@@ -17,6 +21,19 @@ class MeanwhileError(RefusedError):
 
     status: ClassVar[int] = 409
     title: ClassVar[str] = "Changed meanwhile"
+
+
+def both_said(was: M, said: M, stands: M) -> M:
+    """What stands, with what was changed from ``was`` to ``said``. Raises :class:`MeanwhileError`, and :class:`RefusedError` where what both may
+    say apart does not go together."""
+    both = brought_over(*(whole.model_dump(mode="json") for whole in (was, said, stands)))
+    try:
+        return type(stands).model_validate(both)
+    except ValidationError as error:
+        first = error.errors()[0]
+        raise RefusedError(
+            f"With what somebody else said meanwhile this does not go together: {first['msg']}.", ".".join(str(p) for p in first["loc"])
+        ) from error  # fmt: skip
 
 
 def brought_over(was: Any, said: Any, stands: Any, *, field: str = "") -> Any:

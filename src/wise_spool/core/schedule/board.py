@@ -9,7 +9,7 @@ from typing import Annotated
 
 from pydantic import AfterValidator, AwareDatetime, Field, model_validator
 
-from wise_spool.core.document.meanwhile import brought_over
+from wise_spool.core.document.meanwhile import both_said
 from wise_spool.core.document.rows import Row, numbered
 from wise_spool.core.ground.fields import Celsius, Words
 from wise_spool.core.ground.frozen import Frozen
@@ -169,11 +169,10 @@ class ShopBoard(Frozen):
 
 def said_over(was: ShopBoard, said: ShopBoard, stands: ShopBoard) -> ShopBoard:
     """What stands, with what was changed from ``was`` to ``said``. Two who pin one sitting, or speak of one rod, at the same moment have said it
-    twice: the last counts. Raises :class:`MeanwhileError`, and :class:`pydantic.ValidationError` where the two do not go together."""
-    both = brought_over(*(b.model_dump(mode="json") for b in (was, said, stands)))
-    for rows, of in (("pins", "job"), ("promises", "rod")):
-        both[rows] = list({row[of]: row for row in both[rows]}.values())
-    return ShopBoard.model_validate(both)
+    twice: the last counts. Raises what :func:`both_said` does."""
+    both = both_said(was, said, stands)
+    pins, promises = {p.job: p for p in both.pins}, {p.rod: p for p in both.promises}
+    return both.model_copy(update={"pins": tuple(pins.values()), "promises": tuple(promises.values())})  # fmt: skip
 
 
 def usual_board(zone: str = "UTC") -> ShopBoard:
