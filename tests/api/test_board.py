@@ -40,7 +40,7 @@ class OnTheBoard(unittest.TestCase):
     def say(self, **change):
         return self.client.put("/api/board", json={**self.board()["board"], **change})
 
-    def until(self, true, tries=300):
+    def until(self, true, tries=900):
         pause = Event()
         for _ in range(tries):
             state = self.board()

@@ -41,7 +41,7 @@ class TwoProcesses(unittest.TestCase):
             for ear in ears:
                 await anext(ear)
             await asyncio.to_thread(act)
-            heard = [await asyncio.wait_for(anext(ear), 10) for ear in ears]
+            heard = [await asyncio.wait_for(anext(ear), 30) for ear in ears]
             more = [await self.rest(ear) for ear in ears]
             return heard, more
 
@@ -103,7 +103,7 @@ class OneShopTwoServers(unittest.TestCase):
 
     def until(self, true):
         pause = threading.Event()
-        for _ in range(200):
+        for _ in range(600):
             if true():
                 return
             pause.wait(0.1)

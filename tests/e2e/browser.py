@@ -20,7 +20,9 @@ from wise_spool.store.cluster import free_port
 
 INCH = 25.4
 ROOT = Path(__file__).parents[2]
-expect.set_options(timeout=20_000)  # a loaded machine is slow, not wrong
+PATIENCE_MS = 45_000
+"""How long is waited for what ought to come: a loaded machine is slow, not wrong."""
+expect.set_options(timeout=PATIENCE_MS)
 SHARD = int(os.environ.get("WISE_SPOOL_TEST_SHARD", "1"))
 """Which side of a parallel run this is: its servers keep to ports of their own."""
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -171,7 +173,7 @@ class InTheBrowser(unittest.TestCase):
 
     def open_page(self) -> Page:
         page = self.context.new_page()
-        page.set_default_timeout(15_000)
+        page.set_default_timeout(PATIENCE_MS)
         page.on("console", self._heard)
         page.on("pageerror", lambda error: self.console.append(f"page error: {error}"))
         return page

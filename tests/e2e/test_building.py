@@ -162,7 +162,7 @@ class Building(InTheBrowser):
         self.tab_to(text="Add a guide toward the butt")
         for n in range(1, 6):
             press("Enter")
-            expect(self.page.get_by_role("slider", name="ring 6")).to_have_count(n, timeout=15_000)
+            expect(self.page.get_by_role("slider", name="ring 6")).to_have_count(n)
         self.page.evaluate("document.activeElement.blur()")
         self.tab_to(label="guide 1, ring 6")
         press(".")
@@ -275,9 +275,7 @@ class Building(InTheBrowser):
         self.server.start()
         self.page = self.open_page()
         self.page.goto(address)
-        expect(self.page.get_by_role("radio", name="Glass")).to_have_attribute(
-            "data-state", "on", timeout=20_000
-        )
+        expect(self.page.get_by_role("radio", name="Glass")).to_have_attribute("data-state", "on")
         self.kept()
         self.assertEqual(self.rod("Waiting")["build"]["blank"]["material"], "glass")
 
@@ -365,7 +363,7 @@ class Building(InTheBrowser):
         expect(page.get_by_role("status")).to_contain_text("server away")
         self.server.start()
         refused = page.get_by_role("alert").filter(has_text="must be at most 40")
-        expect(refused).to_be_visible(timeout=20_000)
+        expect(refused).to_be_visible()
         expect(page.get_by_label("Tip-top tube")).to_have_value("99")
         blank = self.rod("Away")["build"]["blank"]
         self.assertEqual(len(blank["readings"]), 6)

@@ -8,7 +8,7 @@ import time
 
 from playwright.sync_api import expect
 
-from tests.e2e.browser import AWAY, SHARD, InTheBrowser, Server
+from tests.e2e.browser import AWAY, PATIENCE_MS, SHARD, InTheBrowser, Server
 from tests.shop import temporary_dir
 from wise_spool.run.authority import certificates
 
@@ -44,7 +44,7 @@ class TheDoor(InTheBrowser):
         context = self.browser.new_context(service_workers="block", reduced_motion="reduce", **about)  # fmt: skip
         self.addCleanup(context.close)
         page = context.new_page()
-        page.set_default_timeout(15_000)
+        page.set_default_timeout(PATIENCE_MS)
         return page
 
     def owned(self):
