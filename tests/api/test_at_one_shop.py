@@ -1,14 +1,18 @@
 """Two people at one shop, each with a page from before: board, terms, shelf and people; and two who settle a thing at one moment."""
 
 import random
+import threading
 import unittest
 import uuid
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime
 from functools import partial
+from unittest import mock
 
+from tests.api import test_the_shop
 from tests.api.test_the_shop import WithRods
 from wise_spool.core.schedule.board import Pin, usual_board
+from wise_spool.store import people
 from wise_spool.store.habits import ShopHabits
 from wise_spool.store.settled import resettle, settle, settled
 from wise_spool.store.timetable import TimetableStore, Tried
@@ -100,6 +104,62 @@ class WithPagesFromBefore(WithRods):
         self.assertEqual((both["name"], both["hand"]), ("Liv Dahl Moe", "small"))
         self.patch(path, was, {**was, "hand": "large"}, 409)
         self.patch(f"/api/people/{uuid.uuid4()}", was, was, 404)
+
+    def test_two_who_write_down_one_name_at_one_moment_wrote_one_person(self):
+        def write(n):
+            same = {"id": str(uuid.UUID(int=n // 2)), "person": {"name": "Ida Ness"}}
+            return self.client.post("/api/people", json=same).status_code
+
+        with ThreadPoolExecutor(8) as at_once:
+            codes = sorted(at_once.map(write, range(8)))
+        self.assertEqual(codes, [201, 201, *[409] * 6])
+        names = [p["person"]["name"] for p in self.client.get("/api/people").json()]
+        self.assertEqual(names.count("Ida Ness"), 1)
+
+    def test_whoever_is_renamed_and_deleted_at_one_moment_is_gone(self):
+        for n in range(6):
+            one = {"id": str(uuid.uuid4()), "person": {"name": f"Embla Ruud {n}"}}
+            path = f"/api/people/{one['id']}"
+            self.client.post("/api/people", json=one)
+            rods = [self.hang("Holm Casting", client=f"Embla Ruud {n}")["id"] for _ in range(2)]
+            acts = (
+                partial(self.client.put, path, json={"name": f"Embla Ruud Lie {n}"}),
+                partial(self.client.delete, path, params={"even_so": True}),
+                partial(self.save, self.client.get(f"/api/builds/{rods[1]}").json(), number="E-1"),
+            )
+            with ThreadPoolExecutor(3) as at_once:
+                renamed, gone, _ = [f.result(60) for f in [at_once.submit(a) for a in acts]]
+            self.assertIn(renamed.status_code, (200, 404))
+            self.assertEqual(gone.status_code, 200, gone.text)
+            for rod in rods:
+                self.assertEqual(self.client.get(f"/api/builds/{rod}").json()["build"]["client"], "(deleted)")  # fmt: skip
+            self.assertEqual(test_the_shop.Leaving.everywhere(self, "Embla"), [])
+
+    def test_what_is_said_of_the_shelf_while_somebody_is_deleted_is_kept(self):
+        thing = self.shelve("thread", {"name": "Garnet C"}, stock=5)
+        was = {k: thing[k] for k in ("shelved", "stock", "card")}
+        one = {"id": str(uuid.uuid4()), "person": {"name": "Toril Bakk"}}
+        self.client.post("/api/people", json=one)
+        before = {**was, "card": {**was["card"], "seller": "Toril Bakk"}}
+        before = self.patch(f"/api/shelf/{thing['id']}", was, before)
+        before = {k: before[k] for k in was}
+        read, struck, said = threading.Event(), people.Words.out_of, threading.Event()
+
+        def slowly(words, card, reader):
+            if not read.is_set() and "seller" in card:
+                read.set()
+                said.wait(0.5)
+            return struck(words, card, reader)
+
+        with mock.patch.object(people.Words, "out_of", slowly), ThreadPoolExecutor(2) as at_once:
+            gone = at_once.submit(self.client.delete, f"/api/people/{one['id']}")
+            self.assertTrue(read.wait(30))
+            after = {**before, "card": {**before["card"], "lot": "L9"}}
+            self.patch(f"/api/shelf/{thing['id']}", before, after)
+            said.set()
+            self.assertEqual(gone.result(60).status_code, 200)
+        card = next(t for t in self.client.get("/api/shelf").json() if t["id"] == thing["id"])["card"]  # fmt: skip
+        self.assertEqual((card["seller"], card["lot"]), ("(deleted)", "L9"))
 
     def test_nothing_of_600_acts_by_two_with_old_pages_is_lost(self):
         """Each looks at the shop now and then only, and changes what is theirs to change."""

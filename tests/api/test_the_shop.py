@@ -352,6 +352,37 @@ class Leaving(WithRods):
         self.assertEqual(self.client.delete(f"/api/people/{one['id']}").status_code, 200)
         self.assertEqual(self.client.delete(f"/api/people/{one['id']}").status_code, 404)
 
+    def test_whoever_went_by_another_name_goes_with_it(self):
+        rod = self.hang("Holm Casting", client="Aud Sletten")
+        self.save(rod, note="Aud Sletten calls before noon: aud@example.invalid")
+        one = {"id": str(uuid.uuid4()), "person": {"name": "Aud Sletten", "contact": "aud@example.invalid"}}  # fmt: skip
+        self.client.post("/api/people", json=one)
+        for name, mail in (("Aud Sletten Tveit", "aud@example.invalid"), ("Aud Tveit", "at@example.invalid")):  # fmt: skip
+            self.client.put(f"/api/people/{one['id']}", json={"name": name, "contact": mail})
+        gone = self.client.delete(f"/api/people/{one['id']}", params={"even_so": True})
+        self.assertEqual(gone.status_code, 200, gone.text)
+        self.assertEqual((self.everywhere("Sletten"), self.everywhere("Tveit"), self.everywhere("aud@")), ([], [], []))  # fmt: skip
+
+    def test_whoever_has_a_longer_name_or_the_same_contact_keeps_it(self):
+        people = [
+            {"id": str(uuid.uuid4()), "person": {"name": name, "contact": "the red mill", "likes": "fishes with Inga"}}
+            for name in ("Inga", "Inga Berg", "Ole Inga")
+        ]  # fmt: skip
+        for one in people:
+            self.client.post("/api/people", json=one)
+        rods = [self.hang("Holm Casting", client=p["person"]["name"]) for p in people]
+        self.save(rods[1], note="For inga berg, not Inga.  Inga\nBerg knows; the red mill.")
+        gone = self.client.delete(f"/api/people/{people[0]['id']}", params={"even_so": True})
+        self.assertEqual(gone.status_code, 200, gone.text)
+        builds = [self.client.get(f"/api/builds/{r['id']}").json()["build"] for r in rods]
+        self.assertEqual([b["client"] for b in builds], ["(deleted)", "Inga Berg", "Ole Inga"])
+        self.assertEqual(builds[1]["note"], "For inga berg, not (deleted).  Inga\nBerg knows; the red mill.")  # fmt: skip
+        left = {p["id"]: p["person"] for p in self.client.get("/api/people").json()}
+        for one in people[1:]:
+            self.assertEqual(left[one["id"]]["name"], one["person"]["name"])
+            self.assertEqual(left[one["id"]]["contact"], "the red mill")
+            self.assertEqual(left[one["id"]]["likes"], "fishes with (deleted)")
+
     def test_a_person_who_goes_by_another_name_keeps_their_rods(self):
         one = {"id": str(uuid.uuid4()), "person": {"name": "Siv Aune"}}
         self.client.post("/api/people", json=one)

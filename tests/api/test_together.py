@@ -145,6 +145,39 @@ class OneShopTwoServers(unittest.TestCase):
         self.assertTrue(had.mine())
         had.give()
 
+    def test_who_is_deleted_at_one_is_gone_at_the_other_and_does_not_come_back(self):
+        rod, (one, other) = str(self.rods(1)[0].id), self.clients
+        who = {"id": str(uuid.uuid4()), "person": {"name": "Runa Skog"}}
+        one.post("/api/people", json=who)
+
+        def change(at, to):
+            ops = [{"act": "set", "at": [at], "to": to}]
+            body = {
+                "changes": [
+                    {
+                        "id": str(uuid.uuid4()),
+                        "what": "said",
+                        "seen": other.get(f"/api/builds/{rod}").json()["version"],
+                        "ops": ops,
+                    }
+                ]
+            }
+            answer = other.post(f"/api/builds/{rod}/changes", json=body)
+            self.assertEqual(answer.status_code, 200, answer.text)
+            return answer.json()
+
+        change("note", "Runa Skog calls")
+        entry = {"id": "n1", "at": "2026-05-02T10:00:00Z", "note": {"id": "n1", "words": "Runa Skog called"}}  # fmt: skip
+        other.post(f"/api/builds/{rod}/log", json={"entries": [entry]})
+        read = ("", "/log", "/revisions")
+        self.assertIn("Runa", "".join(other.get(f"/api/builds/{rod}{r}").text for r in read))
+        self.shops[1].hearsay.close()  # it hears nothing of what is done at the other
+        gone = one.delete(f"/api/people/{who['id']}", params={"even_so": True})
+        self.assertEqual(gone.status_code, 200, gone.text)
+        self.assertNotIn("Runa", "".join(other.get(f"/api/builds/{rod}{r}").text for r in read))
+        self.assertNotIn("Runa", str(change("number", "9")))
+        self.assertNotIn("Runa", "".join(one.get(f"/api/builds/{rod}{r}").text for r in read))
+
     def test_what_one_tries_or_cannot_meet_the_other_shows(self):
         self.rods(2)
         one, other = self.clients

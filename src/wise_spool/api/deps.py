@@ -54,6 +54,7 @@ T = TypeVar("T")
 DEMO = "demo"
 LEARNED = "what was learned is old"
 HABITS_SET = "a habit was set"
+STRUCK = "words were struck out"
 """Said among the processes of a shop."""
 PRESS = Press()
 atexit.register(PRESS.close)
@@ -173,6 +174,7 @@ class Shop:
         shop.hearsay = Hearsay(builds.engine, shop.bell)
         shop.hearsay.acts = {
             LEARNED: shop.learning.forget, HABITS_SET: shop.habits.forget, PUT_DOWN: shop.scheduler.told_to_put_down, ANEW: shop.look_anew,
+            STRUCK: shop.forget_all,
         }  # fmt: skip
         shop.hearsay.was_cut_off = shop.read_anew
         shop.habits.hears = shop.hearsay.listening.is_set
@@ -199,6 +201,11 @@ class Shop:
         """Another past of the shop may stand there now."""
         self.forget_all()
         self.bell.past = past_of(self.builds.engine)
+
+    def struck_out(self) -> None:
+        """Words were struck out of every table: nothing that was read before holds, in any process of the shop."""
+        self.forget_all()
+        self.hearsay.tell(STRUCK)
 
     def forget_all(self) -> None:
         """What was worked out or read before is old: something was struck out of every table."""

@@ -99,7 +99,8 @@ class BuildStore:
         self.logs = Logs()
 
     @contextmanager
-    def _session(self) -> Iterator[Session]:
+    def act(self) -> Iterator[Session]:
+        """One act, kept whole or not at all; the rods it changed are told of when it is safe."""
         with Session(self.engine, info={"logs": self.logs}) as session:
             with session.begin():
                 yield session
@@ -124,7 +125,7 @@ class BuildStore:
     ) -> list[Hanging]:
         """Rods on the rack, first made first, from the one after ``after`` on; or those put away, the last put away
         first."""
-        with self._session() as session:
+        with self.act() as session:
             away = col(BuildRow.put_away_at)
             wanted = select(BuildRow).where(away.is_not(None) if put_away else away.is_(None))
             last = session.get(BuildRow, after) if after is not None else None
@@ -148,7 +149,7 @@ class BuildStore:
 
     def count(self, *, put_away: bool = False) -> int:
         """How many rods hang there."""
-        with self._session() as session:
+        with self.act() as session:
             away = col(BuildRow.put_away_at)
             wanted = select(sql.count()).select_from(BuildRow)
             return session.exec(
@@ -157,7 +158,7 @@ class BuildStore:
 
     def keep_shown(self, build_id: uuid.UUID, shown: dict[str, Any], shown_for: str) -> None:
         """Note how a rod is shown on the rack, so that it need not be worked out again."""
-        with self._session() as session:
+        with self.act() as session:
             row = session.get(BuildRow, build_id)
             if row is not None:
                 row.shown, row.shown_for = shown, shown_for
@@ -167,7 +168,7 @@ class BuildStore:
 
     def get(self, build_id: uuid.UUID) -> Kept:
         """One rod. Raises :class:`NotThereError`, :class:`UnreadableError`."""
-        with self._session() as session:
+        with self.act() as session:
             row = row_of(session, build_id)
             return kept(session, row)
 
@@ -177,10 +178,10 @@ class BuildStore:
         """Keep a new rod as its revision 1, with a piece id of its own. Under an id that whoever asks has made, it is
         hung once however often it is asked for: what hangs there already is given back as it is."""
         if as_id is None:
-            with self._session() as session:
+            with self.act() as session:
                 return kept(session, _added(session, records, what))
         try:
-            with self._session() as session:
+            with self.act() as session:
                 there = session.get(BuildRow, as_id)
                 return kept(session, there or _added(session, records, what, as_id))
         except IntegrityError:  # asked for twice at the same moment
@@ -201,7 +202,7 @@ class BuildStore:
         worked out: then the change is refused, and what it was made on stands.
         ``by`` is the name that goes on the trail with each that is kept, None while no trail is.
         """
-        with self._session() as session:
+        with self.act() as session:
             row = row_of(session, build_id, lock=True)
             before = kept(session, row)
             outcomes = [take(session, row, c, client, check, habits, by) for c in changes]
@@ -217,7 +218,7 @@ class BuildStore:
     ) -> Kept:
         """Add entries to a rod's log: the union counts, what is there already adds nothing. With no ``what`` it is a
         step of nobody's, such as a reading of the room, which undo does not meet. ``by`` goes on the trail with what is new."""
-        with self._session() as session:
+        with self.act() as session:
             row = row_of(session, build_id, lock=True)
             have = {e.id for e in log_of(session, row.id)}
             fresh = [e for e in entries if e.id not in have]
@@ -235,7 +236,7 @@ class BuildStore:
     def clocks(self, since: datetime) -> list[tuple[uuid.UUID, str, BenchClock]]:
         """Clocks said since then of rods on the rack, with the rod's id and name; nothing else of a rod is
         read for them."""
-        with self._session() as session:
+        with self.act() as session:
             rows = session.exec(
                 select(LogRow.build_id, LogRow.entry, col(RevisionRow.design)["name"].astext)
                 .join(BuildRow, col(BuildRow.id) == col(LogRow.build_id))
@@ -268,7 +269,7 @@ class BuildStore:
         Raises :class:`NotNowError` when there is nothing to undo, or when somebody
         else changed the rod since version ``seen``.
         """
-        with self._session() as session:
+        with self.act() as session:
             row = row_of(session, build_id, lock=True)
             head = revision_of(session, row.id, row.head)
             if head.parent is None:
@@ -285,7 +286,7 @@ class BuildStore:
 
     def redo(self, build_id: uuid.UUID, seen: int | None = None, client: str = "") -> Kept:
         """Step forward again. Raises :class:`NotNowError` as :meth:`undo` does."""
-        with self._session() as session:
+        with self.act() as session:
             row = row_of(session, build_id, lock=True)
             if not row.redo:
                 raise NotNowError("There is nothing to redo.")
@@ -302,7 +303,7 @@ class BuildStore:
     def back_to(self, build_id: uuid.UUID, number: int, client: str = "") -> Kept:
         """Make an earlier design and piece count again, as a new revision. What was done stays done:
         the log is not turned back."""
-        with self._session() as session:
+        with self.act() as session:
             row = row_of(session, build_id, lock=True)
             before = as_json(session, row)
             old = revision_of(session, row.id, number)
@@ -323,7 +324,7 @@ class BuildStore:
     ) -> None:
         """A rod made the first of a batch, and the others hung beside it: all of them or none, and once under an id
         that whoever asks has made."""
-        with self._session() as session:
+        with self.act() as session:
             row_of(session, build_id, lock=True)
             ids = [None if as_id is None else uuid.uuid5(as_id, str(n)) for n in range(len(others))]
             if as_id is not None:
@@ -336,17 +337,23 @@ class BuildStore:
 
     def redesign(self, build_id: uuid.UUID, design: Design, what: str, client: str = "") -> Kept:
         """Give a rod another design; its piece and its log stay its own."""
-        with self._session() as session:
+        with self.act() as session:
             return kept(session, self._redesigned(session, build_id, design, what, client))
 
     def redesign_all(
         self, rods: Iterable[uuid.UUID], to: Callable[[Design], Design], what: str, client: str = ""
     ) -> None:
         """Give each of these rods another design, made of the one it has: all of them or none."""
-        with self._session() as session:
-            for build_id in sorted(rods):
-                own = kept(session, row_of(session, build_id, lock=True)).records.design
-                self._redesigned(session, build_id, to(own), what, client)
+        with self.act() as session:
+            self.redesign_within(session, rods, to, what, client)
+
+    def redesign_within(
+        self, session: Session, rods: Iterable[uuid.UUID], to: Callable[[Design], Design], what: str, client: str = ""
+    ) -> None:  # fmt: skip
+        """The same as a part of a greater act."""
+        for build_id in sorted(rods):
+            own = kept(session, row_of(session, build_id, lock=True)).records.design
+            self._redesigned(session, build_id, to(own), what, client)
 
     @staticmethod
     def _redesigned(
@@ -362,7 +369,7 @@ class BuildStore:
 
     def history(self, build_id: uuid.UUID) -> list[RevisionNote]:
         """Every revision, newest first."""
-        with self._session() as session:
+        with self.act() as session:
             row_of(session, build_id)
             rows = session.exec(
                 select(RevisionRow)
@@ -373,7 +380,7 @@ class BuildStore:
 
     def revision(self, build_id: uuid.UUID, number: int) -> Records:
         """Design and piece as they were at one revision, with the log as it is now."""
-        with self._session() as session:
+        with self.act() as session:
             row = row_of(session, build_id)
             return records_at(session, revision_of(session, row.id, number))
 
@@ -384,7 +391,7 @@ class BuildStore:
         trainer played, a paper sent. For demo data only, whose clocks are anchored to the day they
         are made.
         """
-        with self._session() as session:
+        with self.act() as session:
             rows = session.exec(select(BuildRow)).all()
             first = select(RevisionRow.build_id, RevisionRow.what).where(RevisionRow.number == 1)
             firsts = dict(session.exec(first).all())
@@ -413,7 +420,7 @@ class BuildStore:
 
     def put_away(self, build_id: uuid.UUID, *, away: bool) -> None:
         """Take a rod off the rack, or hang it back; nothing is deleted."""
-        with self._session() as session:
+        with self.act() as session:
             row = row_of(session, build_id, lock=True)
             row.put_away_at = now() if away else None
             session.add(row)

@@ -8,6 +8,8 @@ from typing import Any
 
 from pydantic import ValidationError
 from sqlalchemy import func as sql
+from sqlalchemy import text
+from sqlalchemy.dialects.postgresql import insert
 from sqlmodel import Session, col, select
 
 from wise_spool.core.document.build import Build
@@ -19,7 +21,15 @@ from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import NotNowError, NotThereError, RefusedError
 from wise_spool.core.rod import Rod
 from wise_spool.store.lately import Lately
-from wise_spool.store.tables import BuildRow, ChangeRow, LogRow, RevisionRow, TrailRow, now
+from wise_spool.store.tables import (
+    BuildRow,
+    ChangeRow,
+    LogRow,
+    RevisionRow,
+    SettingRow,
+    TrailRow,
+    now,
+)
 
 
 class UnreadableError(RefusedError):
@@ -53,6 +63,7 @@ class ReadHere:
 
     revisions: dict[tuple[uuid.UUID, int], RevisionRow] = field(default_factory=dict)
     logs: dict[uuid.UUID, tuple[LogEntry, ...]] = field(default_factory=dict)
+    struck: int | None = None
 
 
 def _read_here(session: Session) -> ReadHere:
@@ -182,14 +193,42 @@ def log_of(session: Session, build_id: uuid.UUID) -> tuple[LogEntry, ...]:
 
 def _log_as_it_is(session: Session, build_id: uuid.UUID) -> tuple[LogEntry, ...]:
     logs: Logs | None = session.info.get("logs")
-    if logs is None or session.info.get("wrote"):  # what this session wrote may yet be undone
-        return _log_read(session, build_id, (logs and logs.by_rod.known(build_id)) or ())
+    if logs is None:
+        return _log_read(session, build_id)
+    key = (times_struck(session), build_id)
+    known = logs.by_rod.known(key)
+    if session.info.get("wrote"):  # what this session wrote may yet be undone
+        return _log_read(session, build_id, known or ())
     long = session.exec(select(sql.count()).where(LogRow.build_id == build_id)).one()
-    known = logs.by_rod.known(build_id)
     if known is None or len(known) != long:
         known = _log_read(session, build_id, known or ())
-        logs.by_rod.keep(build_id, known)
+        logs.by_rod.keep(key, known)
     return known
+
+
+STRUCK = "struck-out"
+"""Under this name the shop keeps how often words were struck out of all that was written."""
+
+
+def times_struck(session: Session) -> int:
+    """How often that was, when this session first asked; whoever writes asks while they hold the rod, which striking out holds too. What another
+    server process read before is old by it, whether or not it was told."""
+    read = _read_here(session)
+    if read.struck is None:
+        row = session.get(SettingRow, STRUCK)
+        read.struck = 0 if row is None else int(row.value["times"])
+    return read.struck
+
+
+def hold_all_to_strike(session: Session) -> None:
+    """Hold every rod until this act is kept, and say that what was read of them is old."""
+    session.exec(select(BuildRow.id).order_by(col(BuildRow.id)).with_for_update()).all()
+    session.execute(
+        insert(SettingRow).values(name=STRUCK, value={"times": 1}, changed_at=now()).on_conflict_do_update(
+            index_elements=["name"],
+            set_={"value": text("jsonb_build_object('times', (setting.value ->> 'times')::int + 1)")},
+        )
+    )  # fmt: skip
 
 
 def _log_read(
@@ -211,12 +250,12 @@ MOST_ANEW = 20_000
 
 
 class Logs:
-    """The logs read last, by rod, and the records they make with a revision: neither ever changes, so that they
-    need no second reading."""
+    """The logs read last, by rod, and the records they make with a revision: until words are struck out neither ever changes, so
+    that they need no second reading."""
 
     def __init__(self, most: int = 200) -> None:
-        self.by_rod: Lately[uuid.UUID, tuple[LogEntry, ...]] = Lately(most)
-        self.records: Lately[int, Records] = Lately(most)
+        self.by_rod: Lately[tuple[int, uuid.UUID], tuple[LogEntry, ...]] = Lately(most)
+        self.records: Lately[tuple[int, int], Records] = Lately(most)
 
 
 def written(
@@ -255,13 +294,14 @@ def records_at(session: Session, at: RevisionRow) -> Records:
     """Design and piece of one revision, with the log as it is now."""
     log = log_of(session, at.build_id)
     logs: Logs | None = None if session.info.get("wrote") else session.info.get("logs")
-    known = logs.records.known(at.id) if logs is not None and at.id is not None else None
+    if logs is None or at.id is None:
+        return Records.model_construct(design=design_at(at), piece=piece_at(at), log=log)
+    key = (times_struck(session), at.id)
+    known = logs.records.known(key)
     if known is not None and known.log is log:
         return known
     records = Records.model_construct(design=design_at(at), piece=piece_at(at), log=log)
-    if logs is not None and at.id is not None:
-        logs.records.keep(at.id, records)
-    return records
+    return logs.records.keep(key, records)
 
 
 def as_json(session: Session, row: BuildRow) -> dict[str, Any]:

@@ -146,6 +146,8 @@ class PersonRow(SQLModel, table=True):
 
     id: uuid.UUID = Field(default_factory=uuid.uuid4, primary_key=True)
     person: dict[str, Any] = Field(sa_column=Column(JSONB, nullable=False))
+    went_by: list[str] = Field(default_factory=list, sa_column=Column(JSONB, nullable=False, server_default="[]"))  # fmt: skip
+    """Names and contacts from before: they go with the person."""
     changed_at: datetime = Field(default_factory=now, sa_column=_moment())
 
 

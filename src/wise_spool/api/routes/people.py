@@ -100,7 +100,7 @@ def let_go(person_id: uuid.UUID, shop: InShop, even_so: Annotated[bool, Query()]
     """Delete a person and every mention of them; papers are printed anew without them."""
     places = shop.people.delete(person_id, even_so=even_so)
     shop.papers.rewrite(lambda paper: shop.press.print(money_sheet, paper), GONE)
-    shop.forget_all()
+    shop.struck_out()
     return Deleted(places=places)
 
 
