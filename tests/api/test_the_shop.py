@@ -19,6 +19,7 @@ from wise_spool.demo.blanks import demo_blanks
 from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import write_build
 from wise_spool.store.habits import ShopHabits
+from wise_spool.store.papers import Papers
 from wise_spool.store.settled import settle
 from wise_spool.store.shelf import Shelf
 from wise_spool.store.stiffnesses import Stiffnesses
@@ -362,6 +363,23 @@ class Leaving(WithRods):
         gone = self.client.delete(f"/api/people/{one['id']}", params={"even_so": True})
         self.assertEqual(gone.status_code, 200, gone.text)
         self.assertEqual((self.everywhere("Sletten"), self.everywhere("Tveit"), self.everywhere("aud@")), ([], [], []))  # fmt: skip
+
+    def test_a_paper_frozen_while_they_are_deleted_does_not_name_them(self):
+        one = {"id": str(uuid.uuid4()), "person": {"name": "Vilde Gran"}}
+        self.client.post("/api/people", json=one)
+        rod, send = self.hang("Holm Casting", client="Vilde Gran"), Papers.send
+
+        def after_they_went(*sent):
+            gone = self.client.delete(f"/api/people/{one['id']}", params={"even_so": True})
+            self.assertEqual(gone.status_code, 200, gone.text)
+            return send(*sent)
+
+        with mock.patch.object(Papers, "send", after_they_went):
+            paper = self.client.post(f"/api/builds/{rod['id']}/papers", json={"id": str(uuid.uuid4())})  # fmt: skip
+        self.assertEqual(paper.status_code, 201, paper.text)
+        self.assertEqual(self.everywhere("Vilde"), [])
+        pdf = self.client.get(f"/api/builds/{rod['id']}/papers/{paper.json()['id']}.pdf").content
+        self.assertNotIn("Vilde", pdfplumber.open(io.BytesIO(pdf)).pages[0].extract_text())
 
     def test_whoever_has_a_longer_name_or_the_same_contact_keeps_it(self):
         people = [

@@ -6,13 +6,16 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from sqlalchemy import func as sql
-from sqlalchemy import text
 from sqlmodel import Session, col, select
 
 from wise_spool.core.ground.refusals import NotThereError
 from wise_spool.core.shop.money import Paper, PaperKind
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.tables import PaperRow, now
+from wise_spool.store.turn import in_turn
+
+PAPERS = "papers"
+"""Whose turn it is to send one."""
 
 
 @dataclass(frozen=True)
@@ -57,7 +60,7 @@ class Papers:
     ) -> SentPaper:  # fmt: skip
         """Freeze one: ``written`` is given its number and its revision. One of that id that was sent already is it."""
         with Session(self.engine) as session, session.begin():
-            session.execute(text("SELECT pg_advisory_xact_lock(7701)"))  # numbers have no gaps
+            in_turn(session, PAPERS)  # numbers have no gaps
             there = session.get(PaperRow, paper_id)
             if there is not None:
                 return _sent(there)

@@ -23,8 +23,10 @@ from wise_spool.core.shop.money import Paper
 from wise_spool.core.shop.people import Angler, same_person
 from wise_spool.core.shop.stock import StockCard
 from wise_spool.store.builds import BuildStore
+from wise_spool.store.papers import PAPERS
 from wise_spool.store.rows import hold_all_to_strike
 from wise_spool.store.tables import BuildRow, PersonRow, RevisionRow, now
+from wise_spool.store.turn import in_turn
 
 GONE = "(deleted)"
 """What stands in the place of a name that was deleted."""
@@ -125,7 +127,7 @@ class People:
     def _book(self) -> Iterator[Session]:
         """The book of people in one hand until the act is kept, so that no two write one name and none is renamed while they are deleted."""
         with self.builds.act() as session:
-            session.execute(text("SELECT pg_advisory_xact_lock(7702)"))
+            in_turn(session, "people")
             yield session
 
     def rods(self, name: str) -> list[tuple[uuid.UUID, str, bool]]:
@@ -145,6 +147,7 @@ class People:
             if open_rods and not even_so:
                 names = ", ".join(open_rods[:4])
                 raise NotNowError(f"{person.name} has {'a rod' if len(open_rods) == 1 else f'{len(open_rods)} rods'} on the rack: {names}. Deleted even so, {'it stays' if len(open_rods) == 1 else 'they stay'} on the rack for nobody.")  # fmt: skip
+            in_turn(session, PAPERS)
             hold_all_to_strike(session)
             session.delete(row)
             session.flush()

@@ -8,6 +8,7 @@ from threading import Lock
 
 from sqlalchemy import Connection, Engine, text
 from sqlalchemy.exc import SQLAlchemyError
+from sqlmodel import Session
 
 _TAKE = text("SELECT pg_try_advisory_lock(:number)")
 _GIVE = text("SELECT pg_advisory_unlock(:number)")
@@ -18,13 +19,23 @@ _TAKEN = text(
 )
 
 
+def number_of(name: str) -> int:
+    """The number PostgreSQL knows a turn by."""
+    digest = hashlib.sha256(f"wise spool: {name}".encode()).digest()
+    return int.from_bytes(digest[:8], "big") >> 1  # a lock's number is signed
+
+
+def in_turn(session: Session, name: str) -> None:
+    """Wait for the turn of this name; it is had until the act of this session is kept, or is not."""
+    session.execute(text("SELECT pg_advisory_xact_lock(:number)"), {"number": number_of(name)})
+
+
 class Turn:
     """A turn by name, in one database. Whatever asks of it raises :class:`sqlalchemy.exc.OperationalError` while that is away."""
 
     def __init__(self, engine: Engine, name: str) -> None:
         self.engine = engine
-        digest = hashlib.sha256(f"wise spool: {name}".encode()).digest()
-        self.number = int.from_bytes(digest[:8], "big") >> 1  # a lock's number is signed
+        self.number = number_of(name)
         self._link: Connection | None = None
         self._lock = Lock()
 
