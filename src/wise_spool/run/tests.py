@@ -29,20 +29,25 @@ SAY_EVERY_S = 15.0
 
 
 class Counting(unittest.TextTestResult):
-    """A result that says how far it has come, on standard error, every quarter of a minute."""
+    """A result that says on standard error how far it has come, every quarter of a minute, and at once what failed."""
 
     def __init__(
         self, stream: Any, descriptions: bool, verbosity: int, *, part: str, of: int
     ) -> None:
         super().__init__(stream, descriptions, verbosity)
         self.part, self.of, self.said = part, of, time.monotonic()
+        self.told: set[str] = set()
 
     def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
         """Count one more."""
         super().stopTest(test)
+        wrong = len(self.failures) + len(self.errors)
+        for one, _ in (*self.failures, *self.errors):
+            if one.id() not in self.told:
+                self.told.add(one.id())
+                print(f"  {self.part}: FAILED {one.id()}", file=sys.stderr, flush=True)
         if time.monotonic() - self.said > SAY_EVERY_S:
             self.said = time.monotonic()
-            wrong = len(self.failures) + len(self.errors)
             print(f"  {self.part}: {self.testsRun} of {self.of}, {wrong} failed", file=sys.stderr, flush=True)  # fmt: skip
 
 
