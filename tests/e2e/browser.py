@@ -6,7 +6,6 @@ import signal
 import subprocess
 import sys
 import unittest
-import urllib.error
 import urllib.request
 from contextlib import suppress
 from pathlib import Path
@@ -86,9 +85,9 @@ class Server:
         pause = Event()
         for _ in range(300):
             try:
-                urllib.request.urlopen(f"{self.url}/api/health", timeout=2).close()
+                urllib.request.urlopen(f"{self.url}/api/health", timeout=10).close()
                 return
-            except (urllib.error.URLError, ConnectionError):
+            except OSError:  # not there yet, or too busy to say so
                 pause.wait(0.1)
         raise AssertionError("the server never answered")
 
