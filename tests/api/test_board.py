@@ -1,5 +1,8 @@
 """The board over HTTP: an answer at once, a better one from the worker, trouble in words, the calendar, what if."""
 
+import pickle
+import subprocess
+import sys
 import tempfile
 import unittest
 from datetime import UTC, datetime, timedelta
@@ -10,12 +13,14 @@ import icalendar
 import pdfplumber
 from fastapi.testclient import TestClient
 
+from tests.core.schedule.shops import random_shop
 from tests.shop import fresh_store, settings
 from wise_spool.api.app import create_app
 from wise_spool.core.document.log import LogEntry
 from wise_spool.core.schedule.board import ShopBoard
 from wise_spool.demo.board import demo_board
 from wise_spool.demo.shop import demo_records
+from wise_spool.settings import ROOT
 from wise_spool.store.settled import settle
 
 
@@ -218,6 +223,18 @@ class OnTheBoard(unittest.TestCase):
             work = self.shop.scheduler._work
         work._process.wait(10)
         self.assertFalse(work.alive)
+
+    def test_the_worker_ends_with_a_server_that_is_killed(self):
+        pipe, problem = subprocess.PIPE, random_shop(3, rods=12, days=20)
+        worker = subprocess.Popen([sys.executable, "-m", "wise_spool.api.solving_worker"], stdin=pipe, stdout=pipe, cwd=ROOT)  # fmt: skip
+        self.addCleanup(worker.kill)
+        pickle.dump((problem, 1e6), worker.stdin)
+        worker.stdin.flush()
+        with worker.stdout:
+            self.assertIsNotNone(pickle.load(worker.stdout).schedule)
+            self.assertIsNone(worker.poll())
+            worker.stdin.close()
+            self.assertEqual(worker.wait(60), 0)
 
     def test_an_unreadable_board_is_the_usual_one(self):
         settle(self.store.engine, "board", {"zone": 7})

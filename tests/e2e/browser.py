@@ -131,8 +131,8 @@ class InTheBrowser(unittest.TestCase):
         if not (ROOT / "web" / "dist" / "index.html").exists():
             raise AssertionError("the interface is not built: run ./wise-spool test")
         cls.server = cls.made_server()
-        cls.server.start()
         cls.addClassCleanup(lambda: cls.server.stop())
+        cls.server.start()
         play = sync_playwright().start()
         cls.addClassCleanup(play.stop)
         cls.browser = play.chromium.launch(

@@ -12,6 +12,7 @@ import pickle
 import subprocess
 import sys
 from collections.abc import Callable
+from contextlib import suppress
 from dataclasses import asdict, dataclass, replace
 from datetime import UTC, datetime, timedelta
 from functools import cached_property
@@ -336,8 +337,8 @@ class _Work:
         given, says = self._process.stdin, self._process.stdout
         assert given is not None and says is not None
         try:
-            with given:
-                given.write(asked)
+            given.write(asked)
+            given.flush()  # left open: the process ends when it is closed, as by the end of this one
             while not self._stopped:
                 said = pickle.load(says)
                 if not self._stopped:
@@ -346,6 +347,8 @@ class _Work:
             pass  # it has ended, or was ended
         finally:
             says.close()
+            with suppress(OSError):
+                given.close()
             self._process.wait()
             self._over()
 
