@@ -255,7 +255,7 @@ class OneRodNeverCostsMore(WithAShop):
         build_id = uuid.UUID(state["id"])
         with self.store.engine.begin() as db:
             noted = db.execute(text("select shown_for from build where id = :i"), {"i": build_id}).scalar_one()  # fmt: skip
-        self.store.keep_shown(build_id, {"name": "in another shape"}, noted.replace(edition(), "0" * 12))  # fmt: skip
+        self.store.keep_shown(build_id, self.store.get(build_id).version, {"name": "in another shape"}, noted.replace(edition(), "0" * 12))  # fmt: skip
         again = self.client.get("/api/builds", params={"most": 200})
         self.assertEqual(again.status_code, 200)
         self.assertIn("Shown of old", {r["name"] for r in again.json()})

@@ -18,6 +18,7 @@ from wise_spool.core.document.records import Records
 from wise_spool.demo.blanks import demo_blanks
 from wise_spool.demo.shop import demo_builds
 from wise_spool.exchange.build_file import write_build
+from wise_spool.store.builds import BuildStore
 from wise_spool.store.habits import ShopHabits
 from wise_spool.store.papers import Papers
 from wise_spool.store.settled import settle
@@ -363,6 +364,22 @@ class Leaving(WithRods):
         gone = self.client.delete(f"/api/people/{one['id']}", params={"even_so": True})
         self.assertEqual(gone.status_code, 200, gone.text)
         self.assertEqual((self.everywhere("Sletten"), self.everywhere("Tveit"), self.everywhere("aud@")), ([], [], []))  # fmt: skip
+
+    def test_a_rack_looked_at_while_they_are_deleted_does_not_keep_them(self):
+        one = {"id": str(uuid.uuid4()), "person": {"name": "Signy Aas"}}
+        self.client.post("/api/people", json=one)
+        self.hang("Holm Casting", client="Signy Aas")
+        keep = BuildStore.keep_shown
+
+        def after_they_went(*said):
+            if "Signy" in str(said):
+                self.client.delete(f"/api/people/{one['id']}", params={"even_so": True})
+            keep(*said)
+
+        with mock.patch.object(BuildStore, "keep_shown", after_they_went):
+            self.assertIn("Signy Aas", self.client.get("/api/builds").text)
+        self.assertEqual(self.everywhere("Signy"), [])
+        self.assertNotIn("Signy", self.client.get("/api/builds").text)
 
     def test_a_paper_frozen_while_they_are_deleted_does_not_name_them(self):
         one = {"id": str(uuid.uuid4()), "person": {"name": "Vilde Gran"}}

@@ -15,7 +15,7 @@ from datetime import datetime
 from typing import Any
 
 from pydantic import ValidationError
-from sqlalchemy import Engine, create_engine, delete, tuple_
+from sqlalchemy import Engine, create_engine, delete, tuple_, update
 from sqlalchemy import func as sql
 from sqlalchemy.dialects.postgresql import array
 from sqlalchemy.exc import IntegrityError
@@ -156,13 +156,13 @@ class BuildStore:
                 wanted.where(away.is_not(None) if put_away else away.is_(None))
             ).one()
 
-    def keep_shown(self, build_id: uuid.UUID, shown: dict[str, Any], shown_for: str) -> None:
-        """Note how a rod is shown on the rack, so that it need not be worked out again."""
+    def keep_shown(
+        self, build_id: uuid.UUID, version: int, shown: dict[str, Any], shown_for: str
+    ) -> None:
+        """Note how a rod is shown on the rack, so that it need not be worked out again; not of one that has changed meanwhile."""
         with self.act() as session:
-            row = session.get(BuildRow, build_id)
-            if row is not None:
-                row.shown, row.shown_for = shown, shown_for
-                session.add(row)
+            as_it_was = (col(BuildRow.id) == build_id) & (col(BuildRow.version) == version)
+            session.execute(update(BuildRow).where(as_it_was).values(shown=shown, shown_for=shown_for))  # fmt: skip
 
     # --- one rod ----------------------------------------------------------------
 

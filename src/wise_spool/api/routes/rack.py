@@ -178,7 +178,7 @@ def hung(shop: Shop, h: Hanging, habits: str = "") -> m.RackRod:
 
 def _worked_out_and_noted(shop: Shop, h: Hanging, shown_for: str) -> m.RackRod:
     rod = _worked_out(shop, h)
-    shop.builds.keep_shown(h.id, rod.model_dump(mode="json"), shown_for)
+    shop.builds.keep_shown(h.id, h.version, rod.model_dump(mode="json"), shown_for)
     return rod
 
 
