@@ -406,12 +406,12 @@ class Leaving(WithRods):
         for one in people:
             self.client.post("/api/people", json=one)
         rods = [self.hang("Holm Casting", client=p["person"]["name"]) for p in people]
-        self.save(rods[1], note="For inga berg, not Inga.  Inga\nBerg knows; the red mill.")
+        self.save(rods[1], note="For Inga berg, not Inga.  Inga\nBerg knows; the red mill.")
         gone = self.client.delete(f"/api/people/{people[0]['id']}", params={"even_so": True})
         self.assertEqual(gone.status_code, 200, gone.text)
         builds = [self.client.get(f"/api/builds/{r['id']}").json()["build"] for r in rods]
         self.assertEqual([b["client"] for b in builds], ["(deleted)", "Inga Berg", "Ole Inga"])
-        self.assertEqual(builds[1]["note"], "For inga berg, not (deleted).  Inga\nBerg knows; the red mill.")  # fmt: skip
+        self.assertEqual(builds[1]["note"], "For Inga berg, not (deleted).  Inga\nBerg knows; the red mill.")  # fmt: skip
         left = {p["id"]: p["person"] for p in self.client.get("/api/people").json()}
         for one in people[1:]:
             self.assertEqual(left[one["id"]]["name"], one["person"]["name"])

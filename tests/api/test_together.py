@@ -171,12 +171,21 @@ class OneShopTwoServers(unittest.TestCase):
         other.post(f"/api/builds/{rod}/log", json={"entries": [entry]})
         read = ("", "/log", "/revisions")
         self.assertIn("Runa", "".join(other.get(f"/api/builds/{rod}{r}").text for r in read))
-        self.shops[1].hearsay.close()  # it hears nothing of what is done at the other
+        self.shops[1].hearsay.acts = {}  # it does nothing of what it hears
         gone = one.delete(f"/api/people/{who['id']}", params={"even_so": True})
         self.assertEqual(gone.status_code, 200, gone.text)
         self.assertNotIn("Runa", "".join(other.get(f"/api/builds/{rod}{r}").text for r in read))
         self.assertNotIn("Runa", str(change("number", "9")))
         self.assertNotIn("Runa", "".join(one.get(f"/api/builds/{rod}{r}").text for r in read))
+
+    def test_who_is_deleted_at_one_stays_in_no_memory_of_the_other(self):
+        rod, (one, other) = str(self.rods(1)[0].id), self.clients
+        who = {"id": str(uuid.uuid4()), "person": {"name": "Runa Skog"}}
+        one.post("/api/people", json=who)
+        other.get(f"/api/builds/{rod}")
+        self.assertTrue(self.shops[1].plans._kept)
+        one.delete(f"/api/people/{who['id']}")
+        self.until(lambda: not self.shops[1].plans._kept)
 
     def test_what_one_tries_or_cannot_meet_the_other_shows(self):
         self.rods(2)

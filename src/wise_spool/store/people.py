@@ -116,8 +116,7 @@ class People:
         if was != person.name:
             theirs = [i for i, _, _ in _rods(session, was)]
             self.builds.redesign_within(session, theirs, lambda d: d.model_copy(update={"client": person.name}), f"for {person.name}")  # fmt: skip
-        before = [*row.went_by, *_words(_kept(row).person)]
-        row.went_by = [w for w in dict.fromkeys(before) if w not in _words(person)]
+        row.went_by = list(dict.fromkeys((*row.went_by, *_words(_kept(row).person))))
         row.person, row.changed_at = person.model_dump(mode="json"), now()
         session.add(row)
         session.flush()

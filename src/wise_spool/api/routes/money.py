@@ -150,9 +150,8 @@ def send(build_id: uuid.UUID, asked: ToSend, shop: InShop) -> Sent:
     today = datetime.now(UTC).date()
 
     def written(number: int, revision: int) -> tuple[Paper, bytes]:
-        client = shop.builds.get(
-            build_id
-        ).records.design.client  # who may have been deleted meanwhile
+        # Whoever it was for may have been deleted meanwhile.
+        client = shop.builds.get(build_id).records.design.client
         paper = Paper(
             kind=asked.kind, number=number, revision=revision, day=today.isoformat(), until=(today + timedelta(days=said.valid_days)).isoformat(), rod=build.name,
             rod_number=build.number, client=client, shop=said.seller or "The shop", what=_what(build, planned), lines=for_the_client(found), net=found.net, tax=found.tax,
