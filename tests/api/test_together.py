@@ -182,10 +182,15 @@ class OneShopTwoServers(unittest.TestCase):
         rod, (one, other) = str(self.rods(1)[0].id), self.clients
         who = {"id": str(uuid.uuid4()), "person": {"name": "Runa Skog"}}
         one.post("/api/people", json=who)
-        other.get(f"/api/builds/{rod}")
+        ops = [{"act": "set", "at": ["client"], "to": "Runa Skog"}]
+        seen = other.get(f"/api/builds/{rod}").json()["version"]
+        other.post(f"/api/builds/{rod}/changes", json={"changes": [{"id": str(uuid.uuid4()), "what": "hers", "seen": seen, "ops": ops}]})  # fmt: skip
         self.assertTrue(self.shops[1].plans._kept)
-        one.delete(f"/api/people/{who['id']}")
+        rung = []
+        self.shops[0].builds.changed = lambda rod_id, version: rung.append((str(rod_id), version))
+        one.delete(f"/api/people/{who['id']}", params={"even_so": True})
         self.until(lambda: not self.shops[1].plans._kept)
+        self.assertEqual(rung, [(rod, other.get(f"/api/builds/{rod}").json()["version"])])
 
     def test_what_one_tries_or_cannot_meet_the_other_shows(self):
         self.rods(2)

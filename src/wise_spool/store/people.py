@@ -24,7 +24,7 @@ from wise_spool.core.shop.people import Angler, same_person
 from wise_spool.core.shop.stock import StockCard
 from wise_spool.store.builds import BuildStore
 from wise_spool.store.papers import PAPERS
-from wise_spool.store.rows import hold_all_to_strike
+from wise_spool.store.rows import hold_all_to_strike, row_of, told_of
 from wise_spool.store.tables import BuildRow, PersonRow, RevisionRow, now
 from wise_spool.store.turn import in_turn
 
@@ -142,7 +142,8 @@ class People:
         with self._book() as session:
             row = _row(session, person_id)
             person = _kept(row).person
-            open_rods = [rod for _, rod, hangs in _rods(session, person.name) if hangs]
+            theirs = _rods(session, person.name)
+            open_rods = [rod for _, rod, hangs in theirs if hangs]
             if open_rods and not even_so:
                 names = ", ".join(open_rods[:4])
                 raise NotNowError(f"{person.name} has {'a rod' if len(open_rods) == 1 else f'{len(open_rods)} rods'} on the rack: {names}. Deleted even so, {'it stays' if len(open_rods) == 1 else 'they stay'} on the rack for nobody.")  # fmt: skip
@@ -158,6 +159,8 @@ class People:
                 for table, column in PLAIN:
                     changed += _struck_out(session, table, column, name, None, as_json=False)
             session.execute(text("UPDATE build SET version = version + 1, shown = NULL, shown_for = ''"))  # fmt: skip
+            for rod_id, _, _ in theirs:
+                told_of(session, row_of(session, rod_id))
         return changed
 
 

@@ -138,7 +138,7 @@ def note_change(
     """The rod has changed: a version on, and where."""
     row.version += 1
     session.add(row)
-    session.info.setdefault("changed", {})[row.id] = row.version
+    told_of(session, row)
     session.add(
         ChangeRow(
             build_id=row.id, id=change_id, client=client, version=row.version,
@@ -146,6 +146,11 @@ def note_change(
         )
     )  # fmt: skip
     session.flush()
+
+
+def told_of(session: Session, row: BuildRow) -> None:
+    """Who has the rod open is told of its version, once it is kept."""
+    session.info.setdefault("changed", {})[row.id] = row.version
 
 
 def note_on_trail(session: Session, row: BuildRow, by: str | None, did: str) -> None:
