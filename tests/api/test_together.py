@@ -101,6 +101,14 @@ class OneShopTwoServers(unittest.TestCase):
     def rods(self, count):
         return [self.shops[0].builds.add(r) for r in demo_records(datetime.now(UTC))[:count]]
 
+    def change(self, client, rod, at, to):
+        op = {"act": "set", "at": [at], "to": to}
+        seen = client.get(f"/api/builds/{rod}").json()["version"]
+        change = {"id": str(uuid.uuid4()), "what": "said", "seen": seen, "ops": [op]}
+        answer = client.post(f"/api/builds/{rod}/changes", json={"changes": [change]})
+        self.assertEqual(answer.status_code, 200, answer.text)
+        return answer.json()
+
     def until(self, true):
         pause = threading.Event()
         for _ in range(600):
@@ -150,23 +158,7 @@ class OneShopTwoServers(unittest.TestCase):
         who = {"id": str(uuid.uuid4()), "person": {"name": "Runa Skog"}}
         one.post("/api/people", json=who)
 
-        def change(at, to):
-            ops = [{"act": "set", "at": [at], "to": to}]
-            body = {
-                "changes": [
-                    {
-                        "id": str(uuid.uuid4()),
-                        "what": "said",
-                        "seen": other.get(f"/api/builds/{rod}").json()["version"],
-                        "ops": ops,
-                    }
-                ]
-            }
-            answer = other.post(f"/api/builds/{rod}/changes", json=body)
-            self.assertEqual(answer.status_code, 200, answer.text)
-            return answer.json()
-
-        change("note", "Runa Skog calls")
+        self.change(other, rod, "note", "Runa Skog calls")
         entry = {"id": "n1", "at": "2026-05-02T10:00:00Z", "note": {"id": "n1", "words": "Runa Skog called"}}  # fmt: skip
         other.post(f"/api/builds/{rod}/log", json={"entries": [entry]})
         read = ("", "/log", "/revisions")
@@ -175,16 +167,14 @@ class OneShopTwoServers(unittest.TestCase):
         gone = one.delete(f"/api/people/{who['id']}", params={"even_so": True})
         self.assertEqual(gone.status_code, 200, gone.text)
         self.assertNotIn("Runa", "".join(other.get(f"/api/builds/{rod}{r}").text for r in read))
-        self.assertNotIn("Runa", str(change("number", "9")))
+        self.assertNotIn("Runa", str(self.change(other, rod, "number", "9")))
         self.assertNotIn("Runa", "".join(one.get(f"/api/builds/{rod}{r}").text for r in read))
 
     def test_who_is_deleted_at_one_stays_in_no_memory_of_the_other(self):
         rod, (one, other) = str(self.rods(1)[0].id), self.clients
         who = {"id": str(uuid.uuid4()), "person": {"name": "Runa Skog"}}
         one.post("/api/people", json=who)
-        ops = [{"act": "set", "at": ["client"], "to": "Runa Skog"}]
-        seen = other.get(f"/api/builds/{rod}").json()["version"]
-        other.post(f"/api/builds/{rod}/changes", json={"changes": [{"id": str(uuid.uuid4()), "what": "hers", "seen": seen, "ops": ops}]})  # fmt: skip
+        self.change(other, rod, "client", "Runa Skog")
         self.assertTrue(self.shops[1].plans._kept)
         rung = []
         self.shops[0].builds.changed = lambda rod_id, version: rung.append((str(rod_id), version))

@@ -12,7 +12,6 @@ import pickle
 import subprocess
 import sys
 from collections.abc import Callable
-from contextlib import suppress
 from dataclasses import asdict, dataclass, replace
 from datetime import UTC, datetime, timedelta
 from functools import cached_property
@@ -337,18 +336,19 @@ class _Work:
         given, says = self._process.stdin, self._process.stdout
         assert given is not None and says is not None
         try:
-            given.write(asked)
-            given.flush()  # left open: the process ends when it is closed, as by the end of this one
-            while not self._stopped:
-                said = pickle.load(says)
-                if not self._stopped:
-                    self._tell(said)
+            with (
+                given,
+                says,
+            ):  # its input stays open while it is heard: it ends when that does, as by the end of this process
+                given.write(asked)
+                given.flush()
+                while not self._stopped:
+                    said = pickle.load(says)
+                    if not self._stopped:
+                        self._tell(said)
         except (EOFError, OSError, pickle.UnpicklingError):
             pass  # it has ended, or was ended
         finally:
-            says.close()
-            with suppress(OSError):
-                given.close()
             self._process.wait()
             self._over()
 

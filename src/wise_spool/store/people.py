@@ -112,11 +112,11 @@ class People:
 
     def _said_anew(self, session: Session, row: PersonRow, person: Angler) -> KeptPerson:
         _only_one(session, person.name, row.id)
-        was = _kept(row).person.name
-        if was != person.name:
-            theirs = [i for i, _, _ in _rods(session, was)]
+        was = _kept(row).person
+        if was.name != person.name:
+            theirs = [i for i, _, _ in _rods(session, was.name)]
             self.builds.redesign_within(session, theirs, lambda d: d.model_copy(update={"client": person.name}), f"for {person.name}")  # fmt: skip
-        row.went_by = list(dict.fromkeys((*row.went_by, *_words(_kept(row).person))))
+        row.went_by = list(dict.fromkeys((*row.went_by, *_words(was))))
         row.person, row.changed_at = person.model_dump(mode="json"), now()
         session.add(row)
         session.flush()

@@ -8,8 +8,6 @@ from typing import Any
 
 from pydantic import ValidationError
 from sqlalchemy import func as sql
-from sqlalchemy import text
-from sqlalchemy.dialects.postgresql import insert
 from sqlmodel import Session, col, select
 
 from wise_spool.core.document.build import Build
@@ -21,6 +19,7 @@ from wise_spool.core.document.records import Records
 from wise_spool.core.ground.refusals import NotNowError, NotThereError, RefusedError
 from wise_spool.core.rod import Rod
 from wise_spool.store.lately import Lately
+from wise_spool.store.settled import put
 from wise_spool.store.tables import (
     BuildRow,
     ChangeRow,
@@ -226,14 +225,9 @@ def times_struck(session: Session) -> int:
 
 
 def hold_all_to_strike(session: Session) -> None:
-    """Hold every rod until this act is kept, and say that what was read of them is old."""
+    """Hold every rod until this act is kept, and say that what was read of them is old. One strikes at a time."""
     session.exec(select(BuildRow.id).order_by(col(BuildRow.id)).with_for_update()).all()
-    session.execute(
-        insert(SettingRow).values(name=STRUCK, value={"times": 1}, changed_at=now()).on_conflict_do_update(
-            index_elements=["name"],
-            set_={"value": text("jsonb_build_object('times', (setting.value ->> 'times')::int + 1)")},
-        )
-    )  # fmt: skip
+    put(session, STRUCK, {"times": times_struck(session) + 1})
 
 
 def _log_read(

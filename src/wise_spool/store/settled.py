@@ -20,7 +20,7 @@ def settled(engine: Engine, name: str) -> dict[str, Any] | None:
 def settle(engine: Engine, name: str, value: dict[str, Any]) -> None:
     """Keep it under its name in the place of what was there."""
     with Session(engine) as session, session.begin():
-        _put(session, name, value)
+        put(session, name, value)
 
 
 def resettle(
@@ -34,7 +34,7 @@ def resettle(
         row = session.get(SettingRow, name, with_for_update=True)
         after = None if row is None else change(dict(row.value))
         if after is not None:
-            _put(session, name, after)
+            put(session, name, after)
             return after
         return None if row is None else dict(row.value)
 
@@ -43,8 +43,8 @@ def _insert(name: str, value: dict[str, Any]) -> Insert:
     return insert(SettingRow).values(name=name, value=value, changed_at=now())
 
 
-def _put(session: Session, name: str, value: dict[str, Any]) -> None:
-    """One statement, so that two who settle a thing for the first time do not meet."""
+def put(session: Session, name: str, value: dict[str, Any]) -> None:
+    """The same as a part of a greater act: one statement, so that two who settle a thing for the first time do not meet."""
     put = _insert(name, value)
     new = {"value": put.excluded.value, "changed_at": put.excluded.changed_at}
     session.execute(put.on_conflict_do_update(index_elements=["name"], set_=new))
