@@ -361,6 +361,8 @@ class Leaving(WithRods):
         self.client.post("/api/people", json=one)
         for name, mail in (("Aud Sletten Tveit", "aud@example.invalid"), ("Aud Tveit", "at@example.invalid")):  # fmt: skip
             self.client.put(f"/api/people/{one['id']}", json={"name": name, "contact": mail})
+        theirs = self.client.get(f"/api/people/{one['id']}/file").json()
+        self.assertEqual(theirs["went by"], ["Aud Sletten", "aud@example.invalid", "Aud Sletten Tveit"])  # fmt: skip
         gone = self.client.delete(f"/api/people/{one['id']}", params={"even_so": True})
         self.assertEqual(gone.status_code, 200, gone.text)
         self.assertEqual((self.everywhere("Sletten"), self.everywhere("Tveit"), self.everywhere("aud@")), ([], [], []))  # fmt: skip

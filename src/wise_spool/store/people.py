@@ -61,10 +61,11 @@ FREE = frozenset({
 
 @dataclass(frozen=True)
 class KeptPerson:
-    """One person, and when something of them changed last."""
+    """One person, what they went by before, and when something of them changed last."""
 
     id: uuid.UUID
     person: Angler
+    went_by: tuple[str, ...]
     changed_at: datetime
 
 
@@ -277,4 +278,4 @@ def _row(session: Session, person_id: uuid.UUID) -> PersonRow:
 
 
 def _kept(row: PersonRow) -> KeptPerson:
-    return KeptPerson(row.id, Angler.model_validate(row.person), row.changed_at)
+    return KeptPerson(row.id, Angler.model_validate(row.person), tuple(row.went_by), row.changed_at)

@@ -90,7 +90,7 @@ def their_file(person_id: uuid.UUID, shop: InShop) -> Response:
                 "days on the water": [n.model_dump(mode="json") for n in notes], "papers": [p.paper.model_dump(mode="json") for p in shop.papers.of(rod_id)],
             }
         )  # fmt: skip
-    said = {"person": kept.person.model_dump(mode="json"), "rods": rods}
+    said = {"person": kept.person.model_dump(mode="json"), "went by": kept.went_by, "rods": rods}
     text = json.dumps(said, ensure_ascii=False, indent=1)
     return attached(text.encode(), "application/json", f"{file_name(kept.person.name)}.json")
 
