@@ -66,7 +66,10 @@ def _files(shop: Shop) -> Iterator[tuple[str, str | bytes]]:
     for kind in ITEM:
         items = [(k.shelved.item, k.stock) for k in shop.shelf.all(kind)]
         yield f"shelf/{kind}.csv", write_shelf(kind, items)
-    people = [{"id": str(k.id), **k.person.model_dump(mode="json")} for k in shop.people.all()]
+    people = [
+        {"id": str(k.id), **k.person.model_dump(mode="json"), "went_by": k.went_by}
+        for k in shop.people.all()
+    ]
     yield "people.json", _json(people)
     yield "habits.json", _json(shop.habits.said())
     yield "terms.json", _json(terms_of(shop.builds.engine).model_dump(mode="json"))
